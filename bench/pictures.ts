@@ -4,7 +4,8 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { countSeeds } from '@mercato/core/optics/countSeeds';
-import { drawSeeds, held, LOOSE } from '@mercato/core/testing/seedPicture';
+import { held } from '@mercato/core/testing/heldSeeds';
+import { drawSeeds, LOOSE } from '@mercato/core/testing/seedPicture';
 
 const say = (line: string) => process.stdout.write(`${line}\n`);
 const drawn = drawSeeds({ ...LOOSE, seed: 6001, width: 4000, height: 3000, seeds: 700, halfLength: 34, touching: 0.4 });

@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
 import type { WeightView } from '@mercato/contract/weight/weight';
-import { drawSeeds, LOOSE, pngOf, turnedJpegOf } from '@mercato/core/testing/seedPicture';
+import { pngOf, turnedJpegOf } from '@mercato/core/testing/pictureFiles';
+import { drawSeeds, LOOSE } from '@mercato/core/testing/seedPicture';
 import { Hands } from './hands.ts';
 
 const DRAWN = drawSeeds({ ...LOOSE, seed: 5001, width: 1200, height: 900, seeds: 80, touching: 0.3, scaleBar: 400 });
@@ -104,10 +105,13 @@ test('a picture is counted, put right by hand, and measured; what is no picture 
     await expect(count).not.toContainText('put right by hand');
   });
 
-  await test.step('a picture on its side is turned, and counts the same', async () => {
+  await test.step('a picture on its side is turned, and counts the same, whatever hands changed in the one before', async () => {
+    await hands.press('Enter');
+    await expect(count).toContainText('81 seeds');
     await chosen.setInputFiles(file('turned.jpg', turnedJpegOf(DRAWN.picture), 'image/jpeg'));
     await expect(count).toContainText('turned upright');
     await expect(count).toContainText('80 seeds');
+    await expect(count).not.toContainText('put right by hand');
     const [width, height] = await page
       .locator('.seed-view canvas')
       .evaluate((one: HTMLCanvasElement) => [one.width, one.height]);

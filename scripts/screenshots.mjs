@@ -1,7 +1,8 @@
 // `npm run screenshots`: the pictures in docs/screenshots, made from the demo that `npm start` serves at PORT.
 import path from 'node:path';
 import { chromium } from '@playwright/test';
-import { drawSeeds, LOOSE, pngOf } from '../core/testing/seedPicture.ts';
+import { pngOf } from '../core/testing/pictureFiles.ts';
+import { drawSeeds, LOOSE } from '../core/testing/seedPicture.ts';
 import { PROJECT } from './tools.mjs';
 
 const base = `http://127.0.0.1:${process.env.PORT ?? 4310}`;

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { drawSeeds, held, LOOSE, type PictureOf } from '../testing/seedPicture.ts';
+import { held } from '../testing/heldSeeds.ts';
+import { drawSeeds, LOOSE, type PictureOf } from '../testing/seedPicture.ts';
 import { countSeeds } from './countSeeds.ts';
 import type { Picture } from './picture.ts';
 
@@ -35,6 +36,7 @@ const SETS: readonly (readonly [string, Partial<PictureOf>])[] = [
   ['of many sizes', { seed: 4012, touching: 0.3, vary: 0.25 }],
 ];
 
+// Source of the truth: geometry. What was drawn is known to the pixel (`core/testing/seedPicture.ts`).
 describe('seeds of drawn pictures', () => {
   it('are found: F1 of at least 0.98 over the set, each picture 0.96', { timeout: 120_000 }, () => {
     let [right, all] = [0, 0];
@@ -201,3 +203,18 @@ function discs(of: readonly (readonly number[])[]): Picture {
   seed.forEach((one, at) => data.fill(Math.round(230 - 160 * one), at * 4, at * 4 + 3));
   return { width, height, data };
 }
+
+// Geometry: an ellipse covers π a b; bending moves its slices along themselves, and leaves the area.
+it('drawn seeds cover what their shape covers, and only touching ones share an edge', () => {
+  for (const change of [{}, { kidneys: true }, { touching: 1 }]) {
+    const { seeds, truth } = drawSeeds({ ...SMALLER, seed: 4501, seeds: 40, ...change });
+    const covered = new Map<number, number>();
+    for (const seed of truth) covered.set(seed, (covered.get(seed) ?? 0) + 1);
+    seeds.forEach(({ a, b, areaPx, lengthPx, widthPx, bend }, i) => {
+      expect(areaPx).toBeCloseTo(Math.PI * a * b, 9);
+      expect(Math.abs((covered.get(i + 1) ?? 0) / areaPx - 1)).toBeLessThan(0.04);
+      if (bend > 0) return;
+      expect([lengthPx, widthPx].map((one) => one.toFixed(1))).toEqual([2 * a, 2 * b].map((one) => one.toFixed(1)));
+    });
+  }
+});

@@ -3,6 +3,7 @@ import { densityOf, refusesPicture, workSize } from './pictureFile.ts';
 
 const head = { type: 'png', width: 4000, height: 3000, bytes: 5_000_000 };
 
+// Borders of this program's own: common practice, no source.
 test('a file is opened by its head alone: type, pixels, bytes and sides, both sides of each border', () => {
   expect(refusesPicture(head)).toBeNull();
   for (const type of ['jpg', 'webp']) expect(refusesPicture({ ...head, type })).toBeNull();

@@ -1,5 +1,4 @@
 import mersenneTwister from '@stdlib/random-base-mt19937';
-import { encodeJpeg, encodePng, Image } from 'image-js';
 import type { Picture } from '../optics/picture.ts';
 
 /** A drawn seed: an ellipse, bent where it is a kidney; pixels and radians. */
@@ -274,88 +273,4 @@ function placed(of: PictureOf, random: () => number, normal: () => number, truth
   }
   while (seeds.length < of.seeds) keep(alone());
   return seeds;
-}
-
-/**
- * How outlines hold against what was drawn: a seed is right when its outline covers it, the shared part above half of
- * both together; each seed is found once.
- */
-export function held(
-  { picture: { width, height }, seeds, truth }: DrawnPicture,
-  outlines: readonly (readonly (readonly [number, number])[])[],
-): { readonly f1: number; readonly pairs: readonly { readonly found: number; readonly drawn: DrawnSeed }[] } {
-  const areas = new Uint32Array(seeds.length + 1);
-  for (const seed of truth) areas[seed] = (areas[seed] ?? 0) + 1;
-  const right = new Map<number, number>();
-  outlines.forEach((outline, found) => {
-    const shared = new Map<number, number>();
-    let area = 0;
-    eachWithin(outline, width, height, (at) => {
-      area += 1;
-      const seed = truth[at] ?? 0;
-      if (seed > 0) shared.set(seed, (shared.get(seed) ?? 0) + 1);
-    });
-    for (const [seed, both] of shared)
-      if (both / (area + (areas[seed] ?? 0) - both) > 0.5 && !right.has(seed)) right.set(seed, found);
-  });
-  return {
-    f1: (2 * right.size) / (outlines.length + seeds.length),
-    pairs: [...right].flatMap(([seed, found]) => {
-      const drawn = seeds[seed - 1];
-      return drawn ? [{ found, drawn }] : [];
-    }),
-  };
-}
-
-/** Pixels whose middle lies within an outline. */
-function eachWithin(
-  outline: readonly (readonly [number, number])[],
-  width: number,
-  height: number,
-  each: (at: number) => void,
-): void {
-  const ys = outline.map(([, y]) => y);
-  for (let y = Math.max(0, Math.floor(Math.min(...ys))); y < Math.min(height, Math.max(...ys)); y += 1) {
-    const middle = y + 0.5;
-    const crossings = outline
-      .flatMap(([xa, ya], i) => {
-        const [xb, yb] = outline[(i + 1) % outline.length] ?? [xa, ya];
-        return ya <= middle === yb <= middle ? [] : [xa + ((middle - ya) / (yb - ya)) * (xb - xa)];
-      })
-      .sort((a, b) => a - b);
-    for (let i = 0; i + 1 < crossings.length; i += 2)
-      for (
-        let x = Math.max(0, Math.ceil((crossings[i] ?? 0) - 0.5));
-        x + 0.5 <= (crossings[i + 1] ?? 0) && x < width;
-        x += 1
-      )
-        each(y * width + x);
-  }
-}
-
-const withoutOpacity = ({ width, height, data }: Picture): Image => {
-  const colours = new Uint8Array(width * height * 3);
-  for (let at = 0; at < width * height; at += 1)
-    for (let channel = 0; channel < 3; channel += 1) colours[at * 3 + channel] = data[at * 4 + channel] ?? 0;
-  return new Image(width, height, { data: colours, colorModel: 'RGB' });
-};
-
-/** The picture as a file that a scanner would write. */
-export const pngOf = (picture: Picture): Uint8Array => encodePng(withoutOpacity(picture));
-
-/** As a camera writes it that was held upright: it lies on its side, and its head asks to turn it by a quarter. */
-export function turnedJpegOf({ width, height, data }: Picture): Uint8Array {
-  const turned = new Uint8ClampedArray(data.length);
-  for (let y = 0; y < height; y += 1)
-    for (let x = 0; x < width; x += 1) {
-      const to = ((width - 1 - x) * height + y) * 4;
-      turned.set(data.subarray((y * width + x) * 4, (y * width + x) * 4 + 4), to);
-    }
-  const jpeg = encodeJpeg(withoutOpacity({ width: height, height: width, data: turned }), { quality: 92 });
-  // Exif 2.3: one entry, 0x0112 orientation, 6 = to be turned a quarter clockwise.
-  const exif = [
-    ...[0xff, 0xe1, 0, 34, 0x45, 0x78, 0x69, 0x66, 0, 0, 0x4d, 0x4d, 0, 42, 0, 0, 0, 8, 0, 1],
-    ...[0x01, 0x12, 0, 3, 0, 0, 0, 1, 0, 6, 0, 0, 0, 0, 0, 0],
-  ];
-  return Uint8Array.from([...jpeg.subarray(0, 2), ...exif, ...jpeg.subarray(2)]);
 }

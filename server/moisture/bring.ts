@@ -26,6 +26,8 @@ export async function bringMoisture({ context, body, write, draw, dated }: TestF
   for (const name of ['first', 'second']) reading.set(name, `moisture.reading.${name}`, word);
   reading.set('seedC', 'moisture.reading.seedC', decimal);
   if (named !== undefined) {
+    // Begun, and not read yet.
+    if (Object.keys(reading.value).length === 0) return;
     const readOn = await dated(started.vesselId);
     await write(reading, meterReadingsSchema, (checked) => readByMeter(readOn, started, checked));
     return;

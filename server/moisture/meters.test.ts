@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { lineWords } from '@mercato/contract/lot-sheet/words';
 import type { MetersView } from '@mercato/contract/moisture/meters';
 import type { MoistureView } from '@mercato/contract/moisture/moisture';
-import type { LotSheet } from '@mercato/contract/register/lots';
+import type { LotList, LotSheet } from '@mercato/contract/register/lots';
 import { useHands } from '../testing/hands.ts';
 import { clovers, grams } from '../testing/samples.ts';
 import { firstFault } from '../testing/shed.ts';
@@ -12,6 +12,7 @@ const hands = useHands();
 /** The oven says half a percent more, all over. */
 const PAIRS = [8, 9, 10, 11, 12].map((meterPercent) => ({ meterPercent, ovenPercent: meterPercent + 0.5 }));
 const CLOVER = 'Trifolium pratense';
+const HEAD = 'lot,what,test,dish,day,name,value,unit';
 const calibration = (change: object = {}) => ({
   species: CLOVER,
   degree: 1,
@@ -190,5 +191,53 @@ describe('a moisture meter', () => {
         }),
       ).slice(0, 2),
     ).toEqual([422, 'seenOn']);
+  });
+
+  it('goes out with a file of lots and comes in again, read or only begun; a meter that nobody knows is refused', async () => {
+    const id = await meter('meter 6');
+    await post(`/moisture/meters/${id}/calibrations`, calibration());
+    const bring = (reference: string, by: string, readings: readonly string[]) => {
+      const lines = [
+        'lot.species,,,,,Trifolium pratense,',
+        'lot.book,,,,,ista,',
+        'lot.variety,,,,,Ambersett,',
+        'lot.harvest,,,,,2026-08,',
+        'lot.mass,,,,,4200,kg',
+        'lot.containers,,,,,84,',
+        'lot.containerMass,,,,,50,kg',
+        'lot.origin,,,,,field 6,',
+        'sample.mass,,,,,0.5,kg',
+        'sample.drawnOn,,,,,2026-11-10,',
+        'sample.drawnBy,,,,,A. Thorne,',
+        'sample.seal,,,,,Q7,',
+        'sample.primarySamples,,,,,13,',
+        'moisture.sample,1,,,,12,g',
+        'moisture.method,1,,,,meter,',
+        `moisture.meter,1,,,,${by},`,
+        ...readings,
+      ];
+      const text = [HEAD, ...lines.map((line) => `${reference},${line}`)].join('\n');
+      return hands.lead.send<unknown>('POST', '/import/lots', text, { 'Content-Type': 'text/csv' });
+    };
+    const READ = ['moisture.reading.first,1,,,,10.0,%', 'moisture.reading.second,1,,,,10.1,%'];
+    const unknown = await bring('MM-7', 'nobody', READ);
+    expect([unknown.status, JSON.stringify(unknown.body)]).toEqual([
+      422,
+      expect.stringContaining('There is no such meter.'),
+    ]);
+    expect((await bring('MM-7', 'meter 6', READ)).status).toBeLessThan(300);
+    expect((await bring('MM-8', 'meter 6', [])).status).toBeLessThan(300);
+    const out = await fetch(`${hands.lab.base}/api/export/lots.csv`, { headers: { cookie: hands.lead.cookie } });
+    const text = await out.text();
+    for (const line of [
+      'MM-7,moisture.meter,1,,,,meter 6,',
+      ...READ.map((one) => `MM-7,${one}`),
+      'MM-8,moisture.meter,1,,,,meter 6,',
+    ])
+      expect(text).toContain(line);
+    expect(text).not.toContain('reading.calibration');
+    const { rows } = (await hands.lead.get<LotList>('/lots?q=MM-7&state=all')).body;
+    const [read] = (await hands.lead.get<MoistureView>(`/lots/${rows[0]?.id}/moisture`)).body.tests;
+    expect(read?.meter?.result).toMatchObject({ reportedPercent: 10.6, guide: null });
   });
 });

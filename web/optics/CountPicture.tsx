@@ -34,6 +34,8 @@ export function CountPicture({ onTake }: { onTake?: Take }) {
   const open = async (file: File | undefined) => {
     if (!file) return;
     setTrouble(undefined);
+    // What was counted before is not the count of this one.
+    setCounted(undefined);
     setShare(0);
     try {
       const answer = await ask().count(file, proxy(setShare));
@@ -56,6 +58,8 @@ export function CountPicture({ onTake }: { onTake?: Take }) {
           type="file"
           accept="image/jpeg,image/png,image/webp"
           disabled={share !== undefined}
+          // The same file may be chosen again, after it was cancelled.
+          onClick={(event) => (event.currentTarget.value = '')}
           onChange={(event) => void open((event.target as HTMLInputElement).files?.[0])}
         />
         {!counted && (
@@ -72,7 +76,7 @@ export function CountPicture({ onTake }: { onTake?: Take }) {
           <Small onClick={cancel}>Cancel</Small>
         </Stack>
       )}
-      {counted && <Found key={counted.shown.width + counted.count.seeds.length} counted={counted} onTake={onTake} />}
+      {counted && <Found counted={counted} onTake={onTake} />}
     </>
   );
 }

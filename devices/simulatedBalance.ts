@@ -1,3 +1,5 @@
+import type { Talker } from './serveTalker.ts';
+
 /** How the simulated balance misbehaves when it is told to. */
 export const FAULTS = ['draught', 'silence', 'garbage', 'drop'] as const;
 export type BalanceFault = (typeof FAULTS)[number];
@@ -18,7 +20,7 @@ export interface BalanceMake {
  * A balance without a pan: it settles towards its load, trembles while it does, drifts a little while it stands, has
  * a tare, and can be overloaded, silenced or garbled. It knows the time only from its caller.
  */
-export class SimulatedBalance {
+export class SimulatedBalance implements Talker {
   private loadG = 0;
   private panG = 0;
   private tareG = 0;

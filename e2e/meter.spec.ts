@@ -6,7 +6,7 @@ test('a meter guides until the lead has calibrated it for the kind; then its fig
 }) => {
   const hands = new Hands(page);
   const line = page.getByRole('listitem').filter({ has: page.getByText('Moisture', { exact: true }) });
-  const read = async (title: string, first: string, second: string) => {
+  const begin = async (title: string) => {
     await hands.openLot('QM-0431');
     await hands.letGo();
     await hands.press('4');
@@ -15,6 +15,9 @@ test('a meter guides until the lead has calibrated it for the kind; then its fig
     await hands.button('Draw the sample and start');
     // The station of the test before stands until the new one has begun.
     await expect(page.getByRole('heading', { name: title, exact: true })).toBeVisible();
+  };
+  const read = async (title: string, first: string, second: string) => {
+    await begin(title);
     await hands.write(/first reading/, first);
     await hands.write(/second reading/, second);
     await hands.button('Save the readings');
@@ -57,5 +60,17 @@ test('a meter guides until the lead has calibrated it for the kind; then its fig
     await hands.press('l');
     await expect(line).toContainText(/10\.6 %/);
     await expect(line).not.toContainText('only a guide');
+  });
+
+  await test.step('its cell tells what was poured, one pouring one reading', async () => {
+    await begin('Moisture, test 3');
+    await page.getByText('hands at Bench meter cell').click();
+    for (const which of ['first', 'second']) {
+      await hands.button('Pour');
+      await hands.button(`Take it as the ${which} reading`);
+    }
+    await expect(page.getByText('this one was taken')).toHaveCount(0);
+    await hands.button('Save the readings');
+    await expect(page.getByText(/One oven result would lie between/)).toBeVisible();
   });
 });

@@ -47,21 +47,15 @@ const WATCH_MS = 1000;
 /** A child that ran so long before it ended is started again at once. */
 const STEADY_MS = 60_000;
 const pauseAfter = (tries) => Math.min(30_000, 1000 * 2 ** tries);
-const portOf = (address) => new URL(address).port;
 
 /**
- * The demo's balance and logger, on free ports of this machine or on those that they had before; a start without them
- * is a start all the same.
+ * The demo's devices, on free ports of this machine or on those that they had before, by name; a start without them is a
+ * start all the same.
  */
 async function startDevices(before = {}) {
   const child = spawn(process.execPath, ['--import', 'tsx', path.join('devices', 'main.ts')], {
     cwd: PROJECT,
-    env: {
-      ...process.env,
-      ...(before.balancePort
-        ? { BALANCE_PORT: before.balancePort, LOGGER_PORT: before.loggerPort, BAGGER_PORT: before.baggerPort }
-        : {}),
-    },
+    env: { ...process.env, DEVICE_PORTS: JSON.stringify(before) },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'], // the channel tells it when this process is gone
     detached: true,
   });
@@ -75,9 +69,7 @@ async function startDevices(before = {}) {
   }
   return {
     gone: new Promise((resolve) => child.on('exit', () => resolve())),
-    balance: `tcp://127.0.0.1:${ports.port}`,
-    logger: `tcp://127.0.0.1:${ports.loggerPort}`,
-    bagger: `tcp://127.0.0.1:${ports.baggerPort}`,
+    ports,
     stop: () =>
       new Promise((resolve) => {
         if (child.exitCode !== null || child.signalCode !== null) resolve();
@@ -124,9 +116,7 @@ await main(async () => {
           PORT: port,
           MERCATO_DEMO: demo,
           DATABASE_URL: url,
-          ...(devices
-            ? { MERCATO_BALANCE: devices.balance, MERCATO_LOGGER: devices.logger, MERCATO_BAGGER: devices.bagger }
-            : {}),
+          ...(devices ? { MERCATO_DEVICES: JSON.stringify(devices.ports) } : {}),
         },
         stdio: ['ignore', 'inherit', 'inherit', 'ipc'], // the channel tells the server when this process is gone
         detached: true, // Ctrl-C reaches us alone, and we end things in order
@@ -159,11 +149,7 @@ await main(async () => {
         say(`the simulated devices have ended by themselves; they are started again in ${pause / 1000} s.`);
         await sleep(pause);
         if (ending) return;
-        devices = await startDevices({
-          balancePort: portOf(one.balance),
-          loggerPort: portOf(one.logger),
-          baggerPort: portOf(one.bagger),
-        });
+        devices = await startDevices(one.ports);
         if (!devices) continue;
         void watchDevices(devices);
         return;

@@ -8,7 +8,7 @@ import { serveCleaning } from './cleaning/routes.ts';
 import type { Connection } from './database/connect.ts';
 import { Example, type World } from './demo/example.ts';
 import { exampleDoor, serveExample } from './demo/exampleRoutes.ts';
-import { BalanceHub } from './devices/hub.ts';
+import { DeviceHub } from './devices/hub.ts';
 import { serveDevices } from './devices/routes.ts';
 import { serveGermination } from './germination/routes.ts';
 import { answerProblem } from './http/answerProblem.ts';
@@ -44,7 +44,7 @@ import { serveWeight } from './weight/routes.ts';
 export interface AppParts {
   readonly connection: Connection;
   /** The lines to balances; one of its own where none is given. */
-  readonly hub?: BalanceHub;
+  readonly hub?: DeviceHub;
   /** What all processes write to, as it is told to the browsers. */
   readonly feed: Feed;
   readonly clock: () => Date;
@@ -69,7 +69,7 @@ export async function makeApp({
   connection,
   clock,
   log,
-  hub = new BalanceHub(),
+  hub = new DeviceHub(),
   feed,
   hosts,
   trustProxy,
@@ -125,7 +125,7 @@ export async function makeApp({
   const example = new Example({
     connection,
     clock,
-    serve: (inside, world) => serveLaboratoryOf(inside, { ...world, clock, hub: new BalanceHub(), inside: true }),
+    serve: (inside, world) => serveLaboratoryOf(inside, { ...world, clock, hub: new DeviceHub(), inside: true }),
   });
   router.use(exampleDoor(example));
   const api = serveLaboratoryOf(router, {
@@ -157,7 +157,7 @@ export async function makeApp({
 
 interface LaboratoryParts extends World {
   readonly clock: () => Date;
-  readonly hub: BalanceHub;
+  readonly hub: DeviceHub;
   /** The example's: visited, not signed in to. */
   readonly inside: boolean;
   readonly isThere?: () => Promise<boolean>;

@@ -10,7 +10,8 @@ import { connect, migrateSchema } from './database/connect.ts';
 import { prune } from './database/prune.ts';
 import { loadDemo } from './demo/load.ts';
 import { pointSimulated } from './devices/balances.ts';
-import { BalanceHub } from './devices/hub.ts';
+import { pointDevices } from './devices/devices.ts';
+import { DeviceHub } from './devices/hub.ts';
 import { withoutParameters } from './http/logged.ts';
 import { prepareLaboratory } from './laboratory.ts';
 import { Feed } from './live/feed.ts';
@@ -40,9 +41,7 @@ const {
   DATABASE_URL: url,
   HOST: host = '127.0.0.1',
   PORT: port = '4310',
-  MERCATO_BALANCE: balance,
-  MERCATO_LOGGER: logger,
-  MERCATO_BAGGER: bagger,
+  MERCATO_DEVICES: devices,
   MERCATO_TLS_CERT: cert,
   MERCATO_TLS_KEY: key,
   MERCATO_HOSTS: named,
@@ -60,9 +59,14 @@ try {
   await migrateSchema(connection);
   await prepareLaboratory(connection, clock());
   if (demo) await loadDemo(connection, clock());
-  if (balance) await connection.db.transaction((tx) => pointSimulated(tx, balance, false));
-  if (bagger) await connection.db.transaction((tx) => pointSimulated(tx, bagger, true));
-  if (logger) await connection.db.transaction((tx) => pointLogger(tx, logger));
+  if (devices) {
+    const ports = JSON.parse(devices) as Readonly<Record<string, number>>;
+    await connection.db.transaction(async (tx) => {
+      await pointSimulated(tx, ports);
+      await pointDevices(tx, ports);
+      if (ports.logger !== undefined) await pointLogger(tx, `tcp://127.0.0.1:${ports.logger}`);
+    });
+  }
   const accounts = await connection.db.select({ demo: person.demo }).from(person);
   if (!loopback && accounts.some((one) => one.demo))
     refuse(
@@ -72,7 +76,7 @@ try {
 
   // Whoever listens at another process may have missed what this one wrote before it ended.
   await connection.db.execute(sql`select ${notify(EVERYTHING)}`);
-  const hub = new BalanceHub();
+  const hub = new DeviceHub();
   const feed = new Feed(url);
   const { app, example } = await makeApp({
     connection,

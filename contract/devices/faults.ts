@@ -14,4 +14,9 @@ export const DEVICES_FAULTS = {
   'devices.real-balance-pan': 'A real balance has a pan.',
   'devices.balance-cannot-reached-now': 'The balance cannot be reached now: the line to it is not open.',
   'devices.server-does-not-read': 'The server does not read this balance: the browser does, or somebody by eye.',
+  'devices.no-such-device': 'There is no such device.',
+  'devices.another-device-name': 'Another device has this name.',
+  'devices.device-takes-no-such': 'This device takes no such command.',
+  'devices.real-device': 'A real device has hands of its own: only a stand-in is worked from here.',
+  'devices.device-not-reached': 'The device cannot be reached now: the line to it is not open.',
 };

@@ -24,4 +24,13 @@ export const DEVICES_FIELDS = {
     baudRate: 'serial speed, baud',
     reason: 'why it is changed',
   },
+  device: {
+    name: 'name',
+    kind: {
+      label: 'what it is',
+      choices: { oven: 'a drying oven', meter: 'a moisture meter', counter: 'a seed counter' },
+    },
+    address: { label: 'where it is heard', hint: 'tcp://address:port, by the server' },
+    reason: 'why it is changed',
+  },
 } as const satisfies FieldTable;

@@ -72,10 +72,14 @@ export interface FileRoute<Path extends string = string, Query extends string = 
 export type FileType = 'application/pdf' | 'text/csv' | 'text/calendar' | 'application/json';
 
 /** A read that goes on, as server-sent events. */
-export interface StreamRoute<Path extends string = string, Event = unknown> extends Address<Path> {
+export interface StreamRoute<
+  Path extends string = string,
+  Event = unknown,
+  Query extends string = string,
+> extends Address<Path> {
   readonly kind: 'stream';
   readonly method: 'get';
-  readonly query: readonly string[];
+  readonly query: readonly Query[];
   readonly event?: Event;
 }
 
@@ -139,9 +143,13 @@ export function file<const Path extends string, const Query extends string = nev
   return { kind: 'file', method: 'get', path, permission, type, query };
 }
 
-export function stream<const Path extends string>(path: Path, permission: Asks) {
-  const route = { kind: 'stream', method: 'get', path, permission, query: [] } as const;
-  return { tells: <Event>(): StreamRoute<Path, Event> => route };
+export function stream<const Path extends string, const Query extends string = never>(
+  path: Path,
+  permission: Asks,
+  query: readonly Query[] = [],
+) {
+  const route = { kind: 'stream', method: 'get', path, permission, query } as const;
+  return { tells: <Event>(): StreamRoute<Path, Event, Query> => route };
 }
 
 interface WriteOptions<Versioned> {

@@ -8,6 +8,7 @@ export const MOISTURE_FAULTS = {
   'moisture.cannot-weigh-little-empty': ({ container }: { container: string }) =>
     `cannot weigh as little as the empty container's ${container} g`,
   'moisture.no-such-meter': 'There is no such meter.',
+  'moisture.meter-not-heard': 'This meter is heard nowhere: its readings are typed.',
   'moisture.no-such-calibration': 'There is no such calibration.',
   'moisture.meter-name': 'another meter has this name',
   'moisture.calibration-crossed-out': 'It is crossed out already.',

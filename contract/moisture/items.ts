@@ -17,6 +17,12 @@ export const MOISTURE_ITEMS: Readonly<Record<string, Item>> = {
   'moisture.oven.groundMinutes': item('moisture', 'how long it was ground', ['min']),
   'moisture.oven.exposedSeconds': item('moisture', 'how long it lay open while it was drawn', ['s']),
   'moisture.oven.ovenC': item('moisture', 'what the oven showed', ['°C']),
+  'moisture.oven.coldestC': item('moisture', 'coldest that the oven was, by its own log', ['°C']),
+  'moisture.oven.warmestC': item('moisture', 'warmest that the oven was, by its own log', ['°C']),
+  'moisture.oven.outsideMinutes': item('moisture', 'how long the oven was outside what is permitted, by its own log', [
+    'min',
+  ]),
+  'moisture.oven.opened': item('moisture', 'how often the oven was opened, by its own log'),
   'moisture.oven.backAt': item('moisture', 'the instant at which the oven was back at its temperature'),
   'moisture.oven.outAt': item('moisture', 'the instant at which the containers were taken out'),
   'moisture.oven.cooledMinutes': item('moisture', 'how long they cooled', ['min']),

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import type { Calibration, Degree, Pair } from '@mercato/core/moisture/calibration';
 import type { Individuals } from '@mercato/core/statistics/individuals';
-import { form, objectOf, optional, type ValueOf } from '../http/body.ts';
+import { form, objectOf, optional, orNull, type ValueOf } from '../http/body.ts';
 import { decimalText, isoDate, reason, text, why } from '../http/fields.ts';
 import { seenKeys } from '../http/seen.ts';
 import { typed } from '../http/typed.ts';
@@ -12,6 +12,9 @@ export const newMeterSchema = form('newMeter', {
 
 export const MOST_PAIRS = 200;
 const percent = () => typed.number().min(0).max(100).required();
+
+/** Where its readings are heard: one of the devices, or null = they are typed. */
+export const meterDeviceSchema = objectOf({ device: orNull(Joi.string().guid()) });
 
 /** Pairs of a reading and what the oven said of the same seed. */
 export type NewCalibration = ValueOf<typeof newCalibrationSchema>;
@@ -44,6 +47,12 @@ export const meterReadingsSchema = form('meterReadings', {
   second: decimalText('the second reading').custom(upToHundred),
   /** Of the seed, as the meter shows it. */
   seedC: optional(typed.number().min(-20).max(60)),
+  /** Which of them its device told by itself. */
+  heard: optional(
+    Joi.array<('first' | 'second' | 'seedC')[]>()
+      .items(Joi.valid('first', 'second', 'seedC'))
+      .max(3),
+  ),
   ...seenKeys,
   reason: optional(reason()),
 });
@@ -71,6 +80,8 @@ export interface MeterCheckView extends NewMeterCheck {
 export interface MeterView {
   id: string;
   name: string;
+  /** Where its readings are heard; null = they are typed. */
+  device: string | null;
   /** Newest first. */
   calibrations: CalibrationView[];
   /** In the order of their days. */

@@ -44,6 +44,19 @@ const predried = () =>
 const instant = () => Joi.string().isoDate();
 const figure = (least: number, most: number) => optional(typed.number().min(least).max(most));
 
+/** What an oven that is heard was like while the seed stood in it, by its own log. */
+export const ovenHeardSchema = () =>
+  objectOf({
+    /** Which one; a file of lots names none. */
+    device: optional(Joi.string().guid()),
+    /** What it showed when its time began. */
+    ovenC: figure(-10, 400),
+    coldestC: figure(-10, 400),
+    warmestC: figure(-10, 400),
+    outsideMinutes: figure(0, 100_000),
+    opened: figure(0, 10_000),
+  });
+
 /** How the oven is worked; what is left out is not known yet, and stays as it was written. */
 export type OvenWork = ValueOf<typeof ovenWorkSchema>;
 export const ovenWorkSchema = form('ovenWork', {
@@ -58,6 +71,8 @@ export const ovenWorkSchema = form('ovenWork', {
   backAt: optional(instant()),
   outAt: optional(instant()),
   cooledMinutes: figure(0, 10_000),
+  /** What the oven told by itself. */
+  heard: optional(ovenHeardSchema()),
   /** Dried whole first: both containers, g. */
   predried: optional(objectOf({ first: predried(), second: predried() })),
   /** By field: `predried.first.container`. */
@@ -87,8 +102,15 @@ export interface MoistureTest extends TestFrame {
   voided: Voided | null;
   /** Where the containers are, by the clocks of the book. */
   clock: OvenClock | null;
+  /** Temperatures that the oven may have, °C; null where the book says nothing. */
+  band: { least: number; most: number } | null;
   /** What a meter says of it; null where it is dried in an oven. */
-  meter: { id: string; name: string; result: MeterResult | null } | null;
+  meter: {
+    id: string;
+    name: string;
+    /** Where it is heard. */ device: string | null;
+    result: MeterResult | null;
+  } | null;
 }
 
 export interface MoistureView {

@@ -1,7 +1,7 @@
 import Joi from 'joi';
-import { form, objectOf, oneOf, type ValueOf } from '../http/body.ts';
+import { form, objectOf, oneOf, optional, type ValueOf } from '../http/body.ts';
 import { text } from '../http/fields.ts';
-import type { OvenClock } from './moisture.ts';
+import { type OvenClock, ovenHeardSchema } from './moisture.ts';
 
 /** As many tests as go into one oven together. */
 export const MOST_IN_LOAD = 60;
@@ -13,6 +13,8 @@ export const ovenLoadSchema = form('ovenLoad', {
   at: Joi.string().isoDate().required(),
   /** What the oven is called; only as they go in. */
   oven: text(40, 0).required(),
+  /** What the oven told by itself. */
+  heard: optional(ovenHeardSchema()),
   tests: Joi.array()
     .items(
       objectOf({
@@ -38,6 +40,8 @@ export interface OvenStand {
   number: number;
   lot: { id: string; reference: string; species: string; commonName: string };
   method: string;
+  /** Temperatures that the oven may have, °C; null where the book says nothing. */
+  band: { least: number; most: number } | null;
   oven: string;
   stage: OvenStage;
   backAt: string | null;

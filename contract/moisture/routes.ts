@@ -31,6 +31,7 @@ export const moistureRoutes = {
   /** The meters of the laboratory, their calibrations, and how they stand against the oven. */
   meters,
   addMeter: settingWrites.add('/moisture/meters', meterSchema('newMeterSchema')).answers(fillsMeters),
+  hearMeter: settingWrites.put('/moisture/meters/:meter/device', meterSchema('meterDeviceSchema')).answers(fillsMeters),
   calibrate: settingWrites
     .add('/moisture/meters/:meter/calibrations', meterSchema('newCalibrationSchema'))
     .answers(fillsMeters),

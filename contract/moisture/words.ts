@@ -102,6 +102,8 @@ export function deviationWords(one: OvenDeviation): string {
       return `open to the air for ${figures(one.got)} s, ${figures(one.most)} at most`;
     case 'oven-temperature':
       return `the oven stood at ${figures(one.got)} °C, ${band(one)} °C asked`;
+    case 'oven-wandered':
+      return `by its own log the oven went from ${figures(one.coldest)} to ${figures(one.warmest)} °C, ${figures(one.minutes)} min of it outside ${band(one)} °C`;
     case 'taken-out-early':
     case 'taken-out-late':
       return `taken out after ${figures(one.got)} min, ${band(one)} min asked`;

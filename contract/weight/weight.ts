@@ -17,6 +17,14 @@ export const weightWeighingsSchema = form('weightWeighings', {
     objectOf({
       mass: decimalText('the whole fraction'),
       seeds: wholeNumber(1, 10_000_000),
+      /** Counted by a counter: pulses longer and shorter than a seed's. */
+      counter: optional(
+        objectOf({
+          device: Joi.string().guid().required(),
+          long: wholeNumber(0, 10_000_000),
+          short: wholeNumber(0, 10_000_000),
+        }),
+      ),
       /** Counted from a picture: how many were found, and how many of them a hand put right. */
       picture: optional(objectOf({ found: wholeNumber(0, 10_000_000), handled: wholeNumber(0, 10_000_000) })),
     }),

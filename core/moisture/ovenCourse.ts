@@ -16,6 +16,10 @@ export interface OvenCourse {
   readonly backAt: number | null;
   readonly outAt: number | null;
   readonly cooledMinutes: number | null;
+  /** By the oven's own log while the seed stood in it: coldest, warmest, and minutes outside what is permitted. */
+  readonly coldestC?: number | null;
+  readonly warmestC?: number | null;
+  readonly outsideMinutes?: number | null;
 }
 
 /** What was made otherwise than the book asks: code and figures. */
@@ -33,6 +37,14 @@ export type OvenDeviation =
   | {
       readonly is: 'oven-temperature' | 'taken-out-early' | 'taken-out-late' | 'cooled';
       readonly got: number;
+      readonly least: number;
+      readonly most: number;
+    }
+  | {
+      readonly is: 'oven-wandered';
+      readonly coldest: number;
+      readonly warmest: number;
+      readonly minutes: number;
       readonly least: number;
       readonly most: number;
     }
@@ -118,6 +130,15 @@ export function ovenDeviations(
   const band = method && ovenBand(edition, method);
   if (band && course.ovenC !== null && (course.ovenC < band.least || course.ovenC > band.most))
     found.push({ is: 'oven-temperature', got: course.ovenC, ...band });
+  const { coldestC, warmestC, outsideMinutes } = course;
+  if (band && coldestC != null && warmestC != null && (coldestC < band.least || warmestC > band.most))
+    found.push({
+      is: 'oven-wandered',
+      coldest: coldestC,
+      warmest: warmestC,
+      minutes: outsideMinutes ?? 0,
+      ...band,
+    });
   const time = method && ovenTime(edition, method);
   if (time && course.backAt !== null && course.outAt !== null) {
     const got = (course.outAt - course.backAt) / MINUTE;

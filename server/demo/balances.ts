@@ -1,5 +1,6 @@
 import type { Transaction } from '../database/connect.ts';
 import { addBalance, checkBalance } from '../devices/balances.ts';
+import { addDevice } from '../devices/devices.ts';
 import { scribe } from '../scribe.ts';
 import { INVENTED } from './invented.ts';
 import type { Cast } from './scene.ts';
@@ -21,4 +22,13 @@ export async function demoBalances(tx: Transaction, cast: Cast, now: Date): Prom
     const id = await addBalance(ago('lead', 900 - i), { ...BY_EYE, ...settings }, settings.address !== undefined);
     for (const [hours, nominal, shown] of checks) await checkBalance(ago('analyst', hours), id, { nominal, shown });
   }
+  // Where they listen is known once they run.
+  for (const [i, [name, kind]] of DEVICES.entries())
+    await addDevice(ago('lead', 890 - i), { name, kind, address: 'tcp://127.0.0.1:1' }, true);
 }
+
+const DEVICES = [
+  ['Oven 1', 'oven'],
+  ['Bench meter cell', 'meter'],
+  ['Seed counter', 'counter'],
+] as const;

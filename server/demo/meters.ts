@@ -1,6 +1,7 @@
 import type { NewCalibration } from '@mercato/contract/moisture/meters';
 import type { Transaction } from '../database/connect.ts';
-import { addMeter, calibrate, checkMeter, readMeters } from '../moisture/meters.ts';
+import { listDevices } from '../devices/devices.ts';
+import { addMeter, calibrate, checkMeter, hearMeter, readMeters } from '../moisture/meters.ts';
 import { addDays } from '@mercato/core/units/days';
 import { scribe } from '../scribe.ts';
 import type { Cast } from './scene.ts';
@@ -44,6 +45,8 @@ export async function demoMeters(tx: Transaction, cast: Cast, now: Date): Promis
   const today = now.toISOString().slice(0, 10);
   const [meter] = (await readMeters(tx, today)).meters;
   if (!meter) return;
+  const [cell] = (await listDevices(tx)).filter((one) => one.kind === 'meter');
+  if (cell) await hearMeter(ago('lead', 69 * DAY), meter.id, cell.id);
   for (const [i, [species, pairs]] of PAIRS.entries()) {
     const body: NewCalibration = {
       species,

@@ -2,10 +2,11 @@ import { TEST_STEPS, type TestStep } from '@mercato/contract/register/steps';
 import { moistureMethodFor } from '@mercato/core/moisture/methodFor';
 import type { KindMethod } from '@mercato/core/rule-books/edition';
 import { addDays } from '@mercato/core/units/days';
-import { weighMoisture } from '../moisture/weigh.ts';
+import { listDevices } from '../devices/devices.ts';
+import { weighMoisture, workOven } from '../moisture/weigh.ts';
 import { countTray, startSearch } from '../other-seeds/count.ts';
 import type { Lot } from '../register/lots.ts';
-import { startTest } from '../register/tests.ts';
+import { lockTestRow, startTest } from '../register/tests.ts';
 import { editionById } from '../rule-books/editions.ts';
 import { scribe } from '../scribe.ts';
 import { germinate } from './germinate.ts';
@@ -59,13 +60,24 @@ const BY_STEP: Readonly<Record<TestStep, Play>> = {
   moisture: {
     from: 'oven',
     play: async (scene) => {
-      const { tx, lot, demo, cast, at, draw } = scene;
-      const hand = scribe(tx, cast.analyst, at(dayBefore(scene), 15));
+      const { tx, lot, demo, cast, at, today, draw } = scene;
+      const now = demo.state === 'oven' || demo.reference === IN_OVEN;
+      const began = now ? new Date(at(today, 15).getTime() - 70 * MINUTE) : at(dayBefore(scene), 15);
+      const hand = scribe(tx, cast.analyst, began);
       const oven = moistureMethodFor((await editionById(tx, lot.editionId)).moistureMethods, demo.species);
       const test = await startFor(hand, lot, 'moisture', OVEN_GRAMS, {
         method: oven?.hours ? `oven ${oven.temperatureC.replace(/\D+/, '')} °C, ${oven.hours} h` : 'oven 103 °C, 17 h',
       });
-      await weighMoisture(hand, test, ovenTexts(demo.moisture, draw, demo.state !== 'oven'));
+      await weighMoisture(hand, test, ovenTexts(demo.moisture, draw, !now));
+      if (demo.reference === IN_OVEN) {
+        const backAt = new Date(began.getTime() + 30 * MINUTE);
+        const [device] = (await listDevices(tx)).filter((one) => one.kind === 'oven');
+        await workOven(scribe(tx, cast.analyst, backAt), await lockTestRow(tx, test.id, 'moisture'), {
+          backAt: backAt.toISOString(),
+          oven: device?.name,
+          heard: { device: device?.id, ovenC: 102.8 },
+        });
+      }
     },
   },
   weight: {
@@ -79,6 +91,10 @@ const BY_STEP: Readonly<Record<TestStep, Play>> = {
 };
 /** The steps as the demo plays them, in the order of the work; a step without a play does not compile. */
 export const PLAYS: readonly Play[] = TEST_STEPS.map((step) => BY_STEP[step]);
+
+/** The lot whose containers stand in the oven now. */
+const IN_OVEN = 'QM-0402';
+const MINUTE = 60_000;
 
 const startFor = async (hand: Scribe, lot: Lot, purpose: TestStep, grams: number, plan: object = {}) =>
   startTest(hand, purpose, (await drawFor(hand, lot, purpose, written(grams))).id, plan);

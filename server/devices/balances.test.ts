@@ -2,12 +2,13 @@ import { describe, expect, it } from 'vitest';
 import type { BalanceList, BalanceShown } from '@mercato/contract/devices/balances';
 import type { MoistureView } from '@mercato/contract/moisture/moisture';
 import type { PurityView } from '@mercato/contract/purity/purity';
-import { serveBalance } from '../../devices/serveBalance.ts';
+import { serveTalker } from '../../devices/serveTalker.ts';
 import { SimulatedBalance } from '../../devices/simulatedBalance.ts';
 import { useHands } from '../testing/hands.ts';
 import { clovers, grams } from '../testing/samples.ts';
 import { LOADED } from '../testing/tins.ts';
-import { BalanceHub } from './hub.ts';
+import { hearBalance } from './balanceWatch.ts';
+import { DeviceHub } from './hub.ts';
 
 const hands = useHands();
 const SETTINGS = {
@@ -31,10 +32,14 @@ async function beside(
   }) => Promise<void>,
 ): Promise<void> {
   const balance = new SimulatedBalance({ name: 'test', resolution: '0.0001', capacityG: 220 });
-  const served = await serveBalance(balance, 0);
-  const hub = new BalanceHub();
+  const served = await serveTalker(balance, 0);
+  const hub = new DeviceHub();
   let shown: BalanceShown | undefined;
-  const stop = hub.listen('b', { ...SETTINGS, address: `tcp://127.0.0.1:${served.port}` }, (next) => (shown = next));
+  const stop = hub.listen(
+    'b',
+    hearBalance({ ...SETTINGS, address: `tcp://127.0.0.1:${served.port}` }),
+    (next) => (shown = next),
+  );
   try {
     await work({
       balance,

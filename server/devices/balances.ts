@@ -193,10 +193,15 @@ export const CHECK_WORDS = {
 /** What the demo calls the scale under its bagger. */
 export const BAGGER = 'Scale under the bagger';
 
-/** Keeps the stand-in of the demo where it listens this time. */
-export async function pointSimulated(tx: Transaction, address: string, bagger: boolean): Promise<void> {
-  await tx
-    .update(balance)
-    .set({ settings: sql`${balance.settings} || ${JSON.stringify({ address })}::jsonb` })
-    .where(and(eq(balance.simulated, true), sql`(${balance.name} = ${BAGGER}) = ${bagger}`));
+/** Keeps the stand-ins of the demo where they listen this time, by the names of `devices/`. */
+export async function pointSimulated(tx: Transaction, ports: Readonly<Record<string, number>>): Promise<void> {
+  for (const bagger of [false, true]) {
+    const port = bagger ? ports.bagger : ports.balance;
+    if (port === undefined) continue;
+    const address = `tcp://127.0.0.1:${port}`;
+    await tx
+      .update(balance)
+      .set({ settings: sql`${balance.settings} || ${JSON.stringify({ address })}::jsonb` })
+      .where(and(eq(balance.simulated, true), sql`(${balance.name} = ${BAGGER}) = ${bagger}`));
+  }
 }

@@ -1,38 +1,59 @@
-import type { BalanceSettings, BalanceShown } from '@mercato/contract/devices/balances';
-import { lineReader } from '@mercato/core/devices/linePattern';
-import { type BalanceState, ReadingWatch } from '@mercato/core/devices/watchReadings';
 import { type BalanceLink, tcpBalance } from './tcpBalance.ts';
 
 const EVERY_MS = 100;
 const LINGER_MS = 5000;
 
-interface Open {
+/** Hears the lines of one device, and says what stands. */
+export interface Watch<Shown> {
+  take(line: string, at: number): void;
+  /** The line to it is gone. */
+  forget(): void;
+  shown(now: number): Shown;
+}
+
+/** Where a device is heard, and by what. */
+export interface Heard<Shown> {
+  /** `tcp://host:port` */
   readonly address: string;
-  readonly watch: ReadingWatch;
+  /** How its lines are read; where that is said otherwise, it is heard anew. */
+  readonly reads: string;
+  readonly watch: () => Watch<Shown>;
+  /** What is said to it whenever it is reached. */
+  readonly greeting?: (now: number) => string;
+}
+
+/** What it shows, and whether the line to it is open. */
+export type Reached<Shown> = Shown & { readonly reached: boolean };
+
+interface Open {
+  readonly key: string;
+  readonly watch: Watch<object>;
   readonly link: BalanceLink;
-  readonly listeners: Set<(shown: BalanceShown) => void>;
+  readonly listeners: Set<(shown: Reached<object>) => void>;
   reached: boolean;
   timer: ReturnType<typeof setInterval>;
   leaving: ReturnType<typeof setTimeout> | undefined;
 }
 
-/** The lines of this process to balances: opened when somebody looks, closed when nobody does any more. */
-export class BalanceHub {
+/** The lines of this process to devices: opened when somebody looks, closed when nobody does any more. */
+export class DeviceHub {
   private readonly open = new Map<string, Open>();
 
-  /** Tells a listener what the balance shows, ten times a second; answers with how to stop. */
-  listen(id: string, settings: BalanceSettings, listener: (shown: BalanceShown) => void): () => void {
-    const one = this.lineTo(id, settings);
+  /** Tells a listener what the device shows, ten times a second; answers with how to stop. */
+  listen<Shown extends object>(id: string, heard: Heard<Shown>, listener: (shown: Reached<Shown>) => void): () => void {
+    const one = this.lineTo(id, heard);
+    // Whoever hears a device hears it by its own watch.
+    const mine = listener as (shown: Reached<object>) => void;
     clearTimeout(one.leaving);
-    one.listeners.add(listener);
-    listener(shownAt(one, Date.now()));
+    one.listeners.add(mine);
+    mine(shownAt(one));
     return () => {
-      one.listeners.delete(listener);
+      one.listeners.delete(mine);
       if (one.listeners.size === 0) one.leaving = setTimeout(() => this.close(id, one), LINGER_MS);
     };
   }
 
-  /** Sends a command; false when the balance cannot be reached now. */
+  /** Sends a command; false when the device cannot be reached now. */
   send(id: string, line: string): boolean {
     return this.open.get(id)?.link.send(line) ?? false;
   }
@@ -41,28 +62,29 @@ export class BalanceHub {
     for (const [id, one] of this.open) this.close(id, one);
   }
 
-  private lineTo(id: string, settings: BalanceSettings): Open {
+  private lineTo(id: string, { address, reads, watch: made, greeting }: Heard<object>): Open {
     const before = this.open.get(id);
-    const address = JSON.stringify([settings.address, settings.pattern, settings.overload]);
-    if (before?.address === address) return before;
-    const read = lineReader(settings.pattern, settings.overload);
-    const watch = new ReadingWatch();
-    const { hostname, port } = new URL(settings.address);
+    const key = JSON.stringify([address, reads]);
+    if (before?.key === key) return before;
+    const watch = made();
+    const { hostname, port } = new URL(address);
+    const link = tcpBalance(hostname, Number(port), {
+      onLine: (line) => watch.take(line, Date.now()),
+      onReached: (reached) => {
+        one.reached = reached;
+        if (!reached) watch.forget();
+        else if (greeting) link.send(greeting(Date.now()));
+      },
+    });
     const one: Open = {
-      address,
+      key,
       watch,
+      link,
       listeners: before?.listeners ?? new Set(),
       reached: false,
       leaving: undefined,
-      link: tcpBalance(hostname, Number(port), {
-        onLine: (line) => watch.take(read(line), Date.now()),
-        onReached: (reached) => {
-          one.reached = reached;
-          if (!reached) watch.forget();
-        },
-      }),
       timer: setInterval(() => {
-        const shown = shownAt(one, Date.now());
+        const shown = shownAt(one);
         for (const listener of one.listeners) listener(shown);
       }, EVERY_MS),
     };
@@ -84,15 +106,4 @@ export class BalanceHub {
   }
 }
 
-function shownAt({ watch, reached }: Open, now: number): BalanceShown {
-  return { ...ages(watch.at(now), now), reached };
-}
-
-export const ages = (state: BalanceState, now: number): Omit<BalanceShown, 'reached'> => ({
-  state: state.state,
-  text: state.text,
-  negative: state.negative,
-  steadyForMs: state.steadySince === null ? null : now - state.steadySince,
-  ageMs: state.lastAt === null ? null : now - state.lastAt,
-  garbage: state.garbage,
-});
+const shownAt = ({ watch, reached }: Open): Reached<object> => ({ ...watch.shown(Date.now()), reached });

@@ -73,8 +73,8 @@ export class Api<Picture = unknown> {
    * A read that goes on: what `start` emits reaches the browser as server-sent events until it leaves, or `end` is
    * called; then its answer is called. `emit` answers false where an event was left out, because its reader cannot keep up.
    */
-  stream<Path extends string, Event extends object>(
-    route: StreamRoute<Path, Event>,
+  stream<Path extends string, Event extends object, Query extends string>(
+    route: StreamRoute<Path, Event, Query>,
     start: (context: ReadContext<Path>, emit: (event: Event) => boolean, end: () => void) => Promise<() => void>,
   ): void {
     this.routes.push(route);

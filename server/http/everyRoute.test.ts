@@ -5,6 +5,7 @@ import fc from 'fast-check';
 import { v7 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { PlaceCare } from '@mercato/contract/air/care';
+import type { DeviceList } from '@mercato/contract/devices/devices';
 import type { GerminationView } from '@mercato/contract/germination/germination';
 import { LIVE_ADDRESS } from '@mercato/contract/http/live';
 import type { MetersView } from '@mercato/contract/moisture/meters';
@@ -163,6 +164,11 @@ async function story(): Promise<void> {
     checkHours: 24,
   };
   const { balances } = (await lead.post<{ balances: { id: string }[] }>('/balances', settings)).body;
+  const device = { name: 'oven 1', kind: 'oven', address: 'tcp://127.0.0.1:9' };
+  const { devices } = (await lead.post<DeviceList>('/devices', device)).body;
+  const moved = { name: 'oven 1', address: 'tcp://127.0.0.1:10', reason: 'moved' };
+  await lead.put(`/devices/${devices[0]?.id}`, moved, 1);
+  await analyst.get('/devices');
   await lead.put(`/balances/${balances[0]?.id}`, { ...settings, checkHours: 12, reason: 'twice a day' }, 1);
   await analyst.post(`/balances/${balances[0]?.id}/checks`, { nominal: '10.000', shown: '10.001' });
   await analyst.get('/balances');
@@ -550,11 +556,13 @@ const template = (path: string) => new RegExp(`^${path.replace(/:[a-z]+/gi, '[^/
 describe('every route', () => {
   beforeAll(story);
 
-  it('was reached with a 2xx; a simulated balance, its stream, the live stream and the example have tests of their own', () => {
+  it('was reached with a 2xx; simulated devices, their streams, the live stream and the example have tests of their own', () => {
     const example = Object.values(exampleRoutes).map((one) => one.path);
     const without: readonly string[] = [
       '/balances/:balance/acts',
       '/balances/:balance/stream',
+      '/devices/:device/acts',
+      '/devices/:device/stream',
       LIVE_ADDRESS,
       ...example,
     ];
@@ -649,6 +657,7 @@ function changed(
 /** A meter, its calibration, a check of it, and a sample that it reads. */
 async function meters(lead: Visitor, analyst: Visitor, vesselId: string) {
   const [meter] = (await lead.post<MetersView>('/moisture/meters', { name: 'every route' })).body.meters;
+  await lead.send('PUT', `/moisture/meters/${meter?.id}/device`, { device: null });
   const pairs = [8, 9, 10].map((meterPercent) => ({ meterPercent, ovenPercent: meterPercent + 0.5 }));
   const kind = { species: 'Trifolium pratense' };
   const made = await lead.post<MetersView>(`/moisture/meters/${meter?.id}/calibrations`, {

@@ -42,6 +42,8 @@ export async function bringMoisture({ context, body, write, draw, dated }: TestF
   for (const name of ['sealed', 'oven', 'backAt', 'outAt']) worked.set(name, `moisture.oven.${name}`, word);
   for (const name of ['diameterCm', 'groundMinutes', 'exposedSeconds', 'ovenC', 'cooledMinutes'])
     worked.set(name, `moisture.oven.${name}`, decimal);
+  for (const name of ['coldestC', 'warmestC', 'outsideMinutes', 'opened'])
+    worked.set(`heard.${name}`, `moisture.oven.${name}`, decimal);
   for (const which of ['first', 'second'])
     for (const field of ['container', 'withSeed', 'dried'])
       worked.set(`predried.${which}.${field}`, `moisture.predried.${which}.${field}`, word);

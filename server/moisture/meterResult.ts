@@ -11,7 +11,7 @@ export const meterOf = (test: Pick<BenchTest, 'plan'>): string | null =>
 
 /** What is known of the meters and calibrations that tests of a lot name. */
 export interface MetersOfTests {
-  readonly names: ReadonlyMap<string, string>;
+  readonly meters: ReadonlyMap<string, typeof moistureMeter.$inferSelect>;
   readonly calibrations: ReadonlyMap<string, MeterCalibration>;
 }
 
@@ -20,7 +20,7 @@ export async function metersOfTests(
   meters: readonly string[],
   calibrations: readonly string[],
 ): Promise<MetersOfTests> {
-  const names =
+  const rowsOfMeters =
     meters.length === 0
       ? []
       : await tx
@@ -35,7 +35,7 @@ export async function metersOfTests(
           .from(moistureCalibration)
           .where(inArray(moistureCalibration.id, [...calibrations]));
   return {
-    names: new Map(names.map((one) => [one.id, one.name])),
+    meters: new Map(rowsOfMeters.map((one) => [one.id, one])),
     calibrations: new Map(rows.map((one) => [one.id, { ...one, struck: one.struck !== null }])),
   };
 }

@@ -2,11 +2,14 @@ import { sql } from 'drizzle-orm';
 import * as pg from 'drizzle-orm/pg-core';
 import type { Degree, Pair } from '@mercato/core/moisture/calibration';
 import { idOf } from '../database/columns.ts';
+import { device } from '../devices/tables.ts';
 import { written } from '../register/peopleTables.ts';
 
 export const moistureMeter = pg.pgTable('moisture_meter', {
   id: pg.uuid('id').primaryKey(),
   name: pg.text('name').notNull().unique(),
+  /** Where its readings are heard; null = they are typed. */
+  deviceId: idOf('device_id', () => device.id),
   ...written,
 });
 

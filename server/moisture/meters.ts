@@ -13,6 +13,7 @@ import { ArgumentFault } from '@mercato/core/units/argument';
 import { Exact } from '@mercato/core/units/mass';
 import { brokeConstraint, forUpdate, type Reader, type Transaction } from '../database/connect.ts';
 import { currentObservations, type Entry } from '../database/observations.ts';
+import { deviceNamed } from '../devices/devices.ts';
 import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { openFile } from '../register/lotFile.ts';
@@ -41,13 +42,14 @@ export async function readMeters(tx: Reader, today: string): Promise<MetersView>
     .from(moistureMeterCheck)
     .orderBy(asc(moistureMeterCheck.seenOn), asc(moistureMeterCheck.at), asc(moistureMeterCheck.id));
   return {
-    meters: rows.map(({ id, name }) => {
+    meters: rows.map(({ id, name, deviceId }) => {
       const mine = checks.filter((one) => one.meterId === id);
       const apart = mine.map((one) => new Exact(one.meterPercent).minus(one.ovenPercent).toNumber());
       const held = new Set<string>();
       return {
         id,
         name,
+        device: deviceId,
         calibrations: calibrations
           .filter((one) => one.meterId === id)
           .map((one): CalibrationView => {
@@ -85,6 +87,19 @@ export async function addMeter({ tx, hand, audit }: Write, name: string): Promis
       throw brokeConstraint(error) ? fault('conflict', 'moisture.meter-name', 'name') : error;
     });
   await audit({ act: { is: 'meter-added', name }, subject: `meter ${name}`, after: { name } });
+}
+
+/** Says where a meter's readings are heard. */
+export async function hearMeter({ tx, audit }: Write, id: string, deviceId: string | null): Promise<void> {
+  const meter = await meterById(tx, id);
+  const named = await deviceNamed(tx, deviceId ?? undefined, 'meter', 'device');
+  await tx.update(moistureMeter).set({ deviceId }).where(eq(moistureMeter.id, id));
+  await audit({
+    act: { is: 'meter-heard', name: meter.name },
+    subject: `meter ${meter.name}`,
+    before: { device: meter.deviceId },
+    after: { device: deviceId, name: named },
+  });
 }
 
 /** @throws {Fault} 404 */
@@ -188,16 +203,22 @@ export async function readByMeter(
   const meter = meterOf(test);
   if (meter === null) throw fault('conflict', 'moisture.by-oven');
   const before = await currentObservations(tx, moistureObservation, [test.id]);
-  const percent = (field: string, text: string): Entry => ({
-    field,
+  const { deviceId } = await meterById(tx, meter);
+  if (body.heard?.length && deviceId === null) throw fault('invalid', 'moisture.meter-not-heard', 'heard');
+  const device = await deviceNamed(tx, deviceId ?? undefined, 'meter', 'heard');
+  const told = (name: 'first' | 'second' | 'seedC') =>
+    device !== null && body.heard?.includes(name) ? device : undefined;
+  const percent = (name: 'first' | 'second', text: string): Entry => ({
+    field: `reading.${name}`,
     text,
     unit: '%',
     value: new Exact(text).toString(),
+    device: told(name),
   });
-  const entries: Entry[] = [percent('reading.first', body.first), percent('reading.second', body.second)];
+  const entries: Entry[] = [percent('first', body.first), percent('second', body.second)];
   if (body.seedC !== undefined) {
     const text = String(body.seedC);
-    entries.push({ field: 'reading.seedC', text, unit: '°C', value: text });
+    entries.push({ field: 'reading.seedC', text, unit: '°C', value: text, device: told('seedC') });
   }
   if (!before.some((one) => one.field === 'reading.calibration')) {
     const { species } = await lotById(tx, test.lotId);

@@ -1,5 +1,6 @@
 import { and, desc, eq, gt, inArray, sql } from 'drizzle-orm';
 import { type OvenLoad, type OvenStage, type OvenStand, type OvensView } from '@mercato/contract/moisture/ovens';
+import { ovenBand } from '@mercato/core/moisture/ovenCourse';
 import { moistureMethodFor } from '@mercato/core/moisture/methodFor';
 import type { Reader } from '../database/connect.ts';
 import { currentObservations } from '../database/observations.ts';
@@ -49,7 +50,8 @@ export async function readOvens(tx: Reader, now: Date): Promise<OvensView> {
     const [loaded, dried] = ['withSeed', 'dried'].map((one) => own.has(`first.${one}`) && own.has(`second.${one}`));
     if (!loaded || dried) continue;
     const edition = await editionById(tx, test.editionId);
-    const clock = clockOf(edition, moistureMethodFor(edition.moistureMethods, of.species), text);
+    const method = moistureMethodFor(edition.moistureMethods, of.species);
+    const clock = clockOf(edition, method, text);
     const [backAt = null, outAt = null] = ['oven.backAt', 'oven.outAt'].map(text);
     stands.push({
       id: test.id,
@@ -57,6 +59,7 @@ export async function readOvens(tx: Reader, now: Date): Promise<OvensView> {
       number: test.number,
       lot: { ...of, commonName: (await kindOf(tx, of.species))?.commonNames[0] ?? '' },
       method: (test.plan as { method?: string }).method ?? '',
+      band: method && ovenBand(edition, method),
       oven: text('oven.oven') ?? '',
       stage: stageOf(backAt, outAt, own.has('oven.cooledMinutes')),
       backAt,
@@ -83,13 +86,13 @@ async function ovensOf(tx: Reader): Promise<string[]> {
 /** Notes of several tests, all or none, that they are back at the oven's temperature, or were taken out of it. */
 export async function workLoad(
   context: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
-  { what, at, oven, tests }: OvenLoad,
+  { what, at, oven, heard, tests }: OvenLoad,
 ): Promise<string[]> {
   const lots = new Set<string>();
   // In one order for all who write: two loads that share a test wait for each other.
   for (const { id, version } of [...tests].sort((a, b) => a.id.localeCompare(b.id))) {
     const test = await lockTest(context.tx, id, 'moisture', version);
-    const body = { [what]: at, ...(what === 'backAt' && oven !== '' ? { oven } : {}) };
+    const body = { [what]: at, ...(what === 'backAt' && oven !== '' ? { oven } : {}), ...(heard ? { heard } : {}) };
     await workOven(context, test, body, () => 'at');
     lots.add(test.lotId);
   }

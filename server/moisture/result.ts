@@ -8,6 +8,7 @@ import { judgeInOrder } from '@mercato/core/moisture/repeat';
 import {
   coolingTime,
   judgeOven,
+  ovenBand,
   type OvenCourse,
   type OvenDeviation,
   ovenDeviations,
@@ -49,6 +50,9 @@ export function courseOf(text: Text): OvenCourse {
     backAt: instant('backAt'),
     outAt: instant('outAt'),
     cooledMinutes: number('cooledMinutes'),
+    coldestC: number('coldestC'),
+    warmestC: number('warmestC'),
+    outsideMinutes: number('outsideMinutes'),
   };
 }
 
@@ -148,7 +152,8 @@ export async function readMoisture(tx: Reader, file: LotFile): Promise<MoistureV
           ? null
           : {
               id: meter,
-              name: known.names.get(meter) ?? '',
+              name: known.meters.get(meter)?.name ?? '',
+              device: known.meters.get(meter)?.deviceId ?? null,
               result: meterResult(edition, known, fields),
             },
       method: (test.plan as { method?: string }).method ?? '',
@@ -157,6 +162,7 @@ export async function readMoisture(tx: Reader, file: LotFile): Promise<MoistureV
       early: earlyOf(edition, method, text),
       voided: voided.get(frame.id) ?? null,
       clock: clockOf(edition, method, text),
+      band: method && ovenBand(edition, method),
     };
   });
   // What the lead set aside, and what is void, repeats nothing and is repeated by nothing.

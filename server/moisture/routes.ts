@@ -7,7 +7,16 @@ import { type LotPicture, settleStep } from '../lot-sheet/standing.ts';
 import { serveDays } from '../register/dayRoutes.ts';
 import { laboratoryOf, openFile } from '../register/lotFile.ts';
 import { lockTest, startTest } from '../register/tests.ts';
-import { addMeter, calibrate, checkMeter, meterById, readByMeter, readMeters, strikeCalibration } from './meters.ts';
+import {
+  addMeter,
+  calibrate,
+  checkMeter,
+  hearMeter,
+  meterById,
+  readByMeter,
+  readMeters,
+  strikeCalibration,
+} from './meters.ts';
 import { readOvens, workLoad } from './ovens.ts';
 import { readMoisture } from './result.ts';
 import { moistureObservation } from './tables.ts';
@@ -47,6 +56,10 @@ export function serveMoisture(api: Api<LotPicture>): void {
   api.read(moistureRoutes.meters, ({ tx, now }) => meters(tx, now));
   api.write(moistureRoutes.addMeter, async (context) => {
     await addMeter(context, context.body.name);
+    return meters(context.tx, context.now);
+  });
+  api.write(moistureRoutes.hearMeter, async (context) => {
+    await hearMeter(context, idParam(context.params, 'meter'), context.body.device);
     return meters(context.tx, context.now);
   });
   api.write(moistureRoutes.calibrate, async (context) => {

@@ -2,6 +2,7 @@ import type { MoistureWeighings, OvenWork } from '@mercato/contract/moisture/moi
 import { Exact } from '@mercato/core/units/mass';
 import type { Reader } from '../database/connect.ts';
 import { currentObservations, type Entry } from '../database/observations.ts';
+import { deviceNamed } from '../devices/devices.ts';
 import type { WriteContext } from '../http/context.ts';
 import { fault, type FieldRefusal, refused } from '../http/fault.ts';
 import type { BenchTest } from '../register/tests.ts';
@@ -54,6 +55,7 @@ const UNITS = {
   outAt: null,
   cooledMinutes: 'min',
 } as const;
+const HEARD_UNITS = { ovenC: '°C', coldestC: '°C', warmestC: '°C', outsideMinutes: 'min', opened: null } as const;
 
 /** Writes down how the oven is worked, and judges anew what was judged already. */
 export async function workOven(
@@ -79,7 +81,15 @@ export async function workOven(
     const text = String(said);
     return [{ field: `oven.${name}`, text, unit: UNITS[name], value: typeof said === 'number' ? text : null }];
   });
-  const { predried } = body;
+  const { predried, heard } = body;
+  if (heard) {
+    const device = (await deviceNamed(context.tx, heard.device, 'oven', 'heard.device')) ?? undefined;
+    for (const name of Object.keys(HEARD_UNITS) as (keyof typeof HEARD_UNITS)[])
+      if (heard[name] !== undefined) {
+        const text = String(heard[name]);
+        entries.push({ field: `oven.${name}`, text, unit: HEARD_UNITS[name], value: text, device });
+      }
+  }
   if (predried)
     for (const which of ['first', 'second'] as const)
       for (const one of ['container', 'withSeed', 'dried'] as const) {

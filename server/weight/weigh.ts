@@ -1,6 +1,7 @@
 import type { WeightWeighings } from '@mercato/contract/weight/weight';
 import { Exact } from '@mercato/core/units/mass';
 import { currentObservations, type Entry } from '../database/observations.ts';
+import { deviceNamed } from '../devices/devices.ts';
 import type { WriteContext } from '../http/context.ts';
 import { type FieldRefusal, refused } from '../http/fault.ts';
 import { lotById } from '../register/lots.ts';
@@ -25,8 +26,12 @@ export async function weighSeeds(
   const entries: Entry[] = body.replicates.map((text, i) => weighed(`replicate.${i + 1}`, text));
   if (body.whole) {
     const seeds = String(body.whole.seeds);
-    const { picture } = body.whole;
-    const device = picture && `a picture: found ${picture.found}, ${picture.handled} put right by hand`;
+    const { picture, counter } = body.whole;
+    const counted = await deviceNamed(tx, counter?.device, 'counter', 'whole.counter.device');
+    const device =
+      counter && counted !== null
+        ? `${counted}: ${counter.long} long and ${counter.short} short pulses`
+        : picture && `a picture: found ${picture.found}, ${picture.handled} put right by hand`;
     entries.push(weighed('wholeMass', body.whole.mass), {
       field: 'wholeSeeds',
       text: seeds,

@@ -32,7 +32,7 @@ export const ask = <Path extends string, Query extends string, Answer>(
 
 /** Where a file or a stream of the contract is fetched by the browser itself. */
 export const linkTo = <Path extends string, Query extends string>(
-  route: FileRoute<Path, Query> | StreamRoute<Path>,
+  route: FileRoute<Path, Query> | StreamRoute<Path, unknown, Query>,
   params: ParamsOf<Path>,
   query?: Asked<Query>,
 ): string => `/api${addressOf(route, params, query)}`;

@@ -15,6 +15,7 @@ import { Field } from '../ui/Field.tsx';
 import { Heads, num } from '../ui/Heads.tsx';
 import { to, useEntry } from '../ui/entry.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
+import { Devices } from './Devices.tsx';
 import { useBalances } from './balanceHere.tsx';
 
 const STATES = {
@@ -34,7 +35,7 @@ export default function Balances() {
   const leave = () => setOpen(null);
   return (
     <main className="w-wide">
-      <h1>Balances</h1>
+      <h1>Balances and devices</h1>
       <p className="soft">
         A check weight before the first weighing of the day. A balance whose check is overdue or failed needs a reason
         to be used, and every weighing says on which balance it was made.
@@ -95,6 +96,7 @@ export default function Balances() {
         </Stack>
       )}
       {open === 'new' && <BalanceForm balance={null} leave={leave} />}
+      <Devices />
     </main>
   );
 }

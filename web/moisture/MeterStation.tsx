@@ -6,6 +6,7 @@ import { moistureRoutes } from '@mercato/contract/moisture/routes';
 import { guideWords, voidWords } from '@mercato/contract/moisture/words';
 import { nextWords } from '@mercato/contract/words/next';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
+import { MeterTells } from './MeterTells.tsx';
 import { SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -18,6 +19,17 @@ import { plainFigure } from '../ui/typedBody.ts';
 
 const NAMES = ['first', 'second', 'seedC'] as const;
 
+interface MeterValues {
+  first: string;
+  second: string;
+  seedC: string;
+  /** What the device told, by the line that took it. */
+  heard: Partial<Record<(typeof NAMES)[number], string>>;
+  reason: string;
+  seenOn: string;
+  lateReason: string;
+}
+
 interface MeterStationProps {
   view: MoistureView;
   test: MoistureTest;
@@ -28,8 +40,21 @@ interface MeterStationProps {
 /** A sample that a meter reads: twice, of seed poured anew, with its temperature. */
 export function MeterStation({ view, test, mayWrite, children }: MeterStationProps) {
   const kept = (name: (typeof NAMES)[number]) => test.fields[`reading.${name}`]?.text ?? '';
+  const initial: MeterValues = {
+    first: kept('first'),
+    second: kept('second'),
+    seedC: kept('seedC'),
+    heard: {},
+    reason: '',
+    ...TODAY,
+  };
   const entry = useEntry({
-    from: { first: kept('first'), second: kept('second'), seedC: kept('seedC'), reason: '', ...TODAY },
+    from: initial,
+    body: ({ heard, ...values }) => {
+      // What is typed over a reading is none.
+      const told = NAMES.filter((name) => heard[name] !== undefined && heard[name] === values[name]);
+      return { ...values, ...(told.length > 0 ? { heard: told } : {}) };
+    },
     schema: meterReadingsSchema,
     send: to(moistureRoutes.read, { test: test.id }, { version: test.version }),
   });
@@ -88,6 +113,16 @@ export function MeterStation({ view, test, mayWrite, children }: MeterStationPro
             </div>
           ))}
         </div>
+        {mayWrite && !result && test.meter?.device && (
+          <MeterTells
+            device={test.meter.device}
+            waits={entry.values.first === '' ? 'first' : entry.values.second === '' ? 'second' : null}
+            take={(into, { text, seedC }) => {
+              const told = { [into]: text, seedC: String(seedC) };
+              entry.set({ ...told, heard: { ...entry.values.heard, ...told } });
+            }}
+          />
+        )}
         {mayWrite && !result && <SeenOnField label="read on" entry={entry} />}
         {corrects && <Field entry={entry} name="reason" />}
       </EntryForm>

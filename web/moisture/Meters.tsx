@@ -20,7 +20,9 @@ import { Field } from '../ui/Field.tsx';
 import { Heads, num } from '../ui/Heads.tsx';
 import { Strike } from '../ui/Strike.tsx';
 import { to, useEntry } from '../ui/entry.ts';
-import { Frame } from '../ui/fields.tsx';
+import { Frame, Trouble } from '../ui/fields.tsx';
+import { useAct } from '../ui/act.ts';
+import { useDevices } from '../devices/deviceHere.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { figureOf } from '../ui/typedBody.ts';
 import { MeterPictures } from './MeterPictures.tsx';
@@ -46,6 +48,7 @@ export default function Meters() {
       {data.meters.map((one) => (
         <section key={one.id} className="mt-4" aria-labelledby={one.id}>
           <h2 id={one.id}>{one.name}</h2>
+          <HeardAt meter={one} may={may('settings.write')} />
           <Calibrations meter={one} mayStrike={may('settings.write')} />
           <MeterPictures meter={one} />
           <Stack direction="horizontal" gap={2} className="actions">
@@ -71,6 +74,34 @@ export default function Meters() {
       )}
       {open === 'new' && <NewMeter leave={leave} />}
     </main>
+  );
+}
+
+/** Where its readings are heard, or that they are typed. */
+function HeardAt({ meter, may }: { meter: MeterView; may: boolean }) {
+  const devices = useDevices('meter');
+  const { act, trouble } = useAct();
+  if (devices.length === 0) return null;
+  return (
+    <>
+      <Form.Select
+        className="w-form mb-2"
+        aria-label={`where ${meter.name} is heard`}
+        disabled={!may}
+        value={meter.device ?? ''}
+        onChange={({ target }) =>
+          void act(() => send(moistureRoutes.hearMeter, { meter: meter.id }, { device: target.value || null }))
+        }
+      >
+        <option value="">its readings are typed</option>
+        {devices.map(({ id, name }) => (
+          <option key={id} value={id}>
+            heard at {name}
+          </option>
+        ))}
+      </Form.Select>
+      <Trouble text={trouble} />
+    </>
   );
 }
 

@@ -14,7 +14,8 @@ beforeEach(() => {
   vi.useFakeTimers({ toFake: ['Date', 'setInterval', 'clearInterval'] });
   vi.stubGlobal('fetch', (input: string, init?: RequestInit) => {
     if (init?.method === 'PUT') sent.push({ path: input, body: JSON.parse(init.body as string) as unknown });
-    const answer = init?.method === 'PUT' ? { lot: { id: TEST.lotId } } : { person: null, laboratory: { zone: 'UTC' } };
+    const answer =
+      init?.method === 'PUT' ? { lot: { id: TEST.lotId } } : { person: null, laboratory: { zone: 'UTC' }, devices: [] };
     return Promise.resolve(
       new Response(JSON.stringify(answer), {
         status: 200,
@@ -58,6 +59,7 @@ const TEST: MoistureTest = {
   early: [],
   result: null,
   voided: null,
+  band: null,
   meter: null,
   clock: null,
 };

@@ -19,6 +19,7 @@ import { useNow } from '../ui/now.ts';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { figureOf } from '../ui/typedBody.ts';
 import { to, useEntry } from '../ui/entry.ts';
+import { heardWith, OvenTells, useOven } from './ovenHeard.tsx';
 import { correctsTins, keptTins, tinFigures, TinsTable } from './Tins.tsx';
 
 const FIGURES = ['diameterCm', 'groundMinutes', 'exposedSeconds', 'ovenC', 'cooledMinutes'] as const;
@@ -36,6 +37,8 @@ export function OvenClocks({ test, may }: { test: MoistureTest; may: boolean }) 
     void act(() => send(moistureRoutes.work, { test: test.id }, body, { version: test.version }));
   const loaded = fields['first.withSeed'] !== undefined && fields['second.withSeed'] !== undefined;
   const [back, out] = [at('backAt'), at('outAt')];
+  const running = loaded && out === undefined;
+  const oven = useOven(running ? (at('oven') ?? '') : '', { band: test.band, since: back ?? null });
   // What was pressed since the clock was looked at was pressed now.
   const pressed = out ?? back;
   const now = pressed === undefined ? looked : Math.max(looked, Date.parse(pressed));
@@ -46,13 +49,16 @@ export function OvenClocks({ test, may }: { test: MoistureTest; may: boolean }) 
     <section className="my-3" aria-label="oven">
       {back === undefined && may && (
         <p>
-          <Button onClick={() => press({ backAt: stamp() })}>The oven is back at its temperature</Button>{' '}
+          <Button onClick={() => press({ backAt: oven?.backAt ?? stamp(), ...heardWith(oven, 'backAt') })}>
+            The oven is back at its temperature
+          </Button>{' '}
           <span className="soft">
             its time begins then, not when the door was shut; several tests go in together under{' '}
             <Link to="/ovens">ovens</Link>
           </span>
         </p>
       )}
+      <OvenTells oven={oven} since={back ?? null} />
       {back !== undefined && (
         <div className="soft mb-1">
           Back at its temperature {shortInstant(back, zone)}
@@ -63,7 +69,7 @@ export function OvenClocks({ test, may }: { test: MoistureTest; may: boolean }) 
       {back !== undefined && out === undefined && clock === null && test.result === null && (
         <p>
           <span className="soft">The rule book gives no hours for this kind: watch its time by your own method.</span>{' '}
-          {may && <Button onClick={() => press({ outAt: stamp() })}>Taken out</Button>}
+          {may && <Button onClick={() => press({ outAt: stamp(), ...heardWith(oven, 'outAt') })}>Taken out</Button>}
         </p>
       )}
       {clock?.is === 'in-oven' && (
@@ -81,7 +87,7 @@ export function OvenClocks({ test, may }: { test: MoistureTest; may: boolean }) 
               ({shortInstant(clock.outFrom, zone)} to {shortInstant(clock.outUntil, zone)})
             </span>
           </span>
-          {may && <Button onClick={() => press({ outAt: stamp() })}>Taken out</Button>}
+          {may && <Button onClick={() => press({ outAt: stamp(), ...heardWith(oven, 'outAt') })}>Taken out</Button>}
         </Stack>
       )}
       {clock?.is === 'cools' && (

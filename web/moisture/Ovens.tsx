@@ -11,8 +11,10 @@ import { useAct } from '../ui/act.ts';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { useNow } from '../ui/now.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
+import { useDevices } from '../devices/deviceHere.ts';
 import { type Load, loadsOf, toldOf } from './loads.ts';
 import { CAUTION } from './method.ts';
+import { heardWith, OvenTells, useOven } from './ovenHeard.tsx';
 
 /** What stands before, in and after the ovens, to be read from across the room; a load has one clock. */
 export default function Ovens() {
@@ -48,6 +50,9 @@ export default function Ovens() {
 function LoadCard({ load, now, zone, may }: { load: Load; now: number; zone: string; may: boolean }) {
   const { act, trouble } = useAct();
   const told = toldOf(load, now);
+  const [one] = load.stands;
+  const since = load.stage === 'in-oven' ? (one?.backAt ?? null) : null;
+  const oven = useOven(since === null ? '' : load.oven, { band: one?.band ?? null, since });
   const out = () =>
     void act(() =>
       send(
@@ -57,6 +62,7 @@ function LoadCard({ load, now, zone, may }: { load: Load; now: number; zone: str
           what: 'outAt',
           at: new Date().toISOString(),
           oven: '',
+          ...heardWith(oven, 'outAt'),
           tests: load.stands.map(({ id, version }) => ({ id, version })),
         },
       ),
@@ -86,6 +92,7 @@ function LoadCard({ load, now, zone, may }: { load: Load; now: number; zone: str
             </li>
           ))}
         </ul>
+        <OvenTells oven={oven} since={since} />
         <Trouble text={trouble} />
         {may && load.stage === 'in-oven' && <Button onClick={out}>Taken out</Button>}
       </Card.Body>
@@ -98,9 +105,11 @@ function GoIn({ waiting, ovens, may }: { waiting: readonly OvenStand[]; ovens: r
   const { act, trouble } = useAct();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [oven, setOven] = useState('');
+  const known = [...new Set([...useDevices('oven').map(({ name }) => name), ...ovens])];
   const methods = [...new Set(waiting.map((one) => one.method))];
   const picked = waiting.filter(({ id }) => chosen.has(id));
   const mixed = new Set(picked.map((one) => one.method)).size > 1;
+  const heard = useOven(oven, { band: picked[0]?.band ?? null, since: null });
   const turn = (id: string) =>
     setChosen((before) => new Set(before.has(id) ? [...before].filter((one) => one !== id) : [...before, id]));
   const begin = () =>
@@ -110,8 +119,9 @@ function GoIn({ waiting, ovens, may }: { waiting: readonly OvenStand[]; ovens: r
         {},
         {
           what: 'backAt',
-          at: new Date().toISOString(),
+          at: heard?.backAt ?? new Date().toISOString(),
           oven: oven.trim(),
+          ...heardWith(heard, 'backAt'),
           tests: picked.map(({ id, version }) => ({ id, version })),
         },
       ),
@@ -140,10 +150,11 @@ function GoIn({ waiting, ovens, may }: { waiting: readonly OvenStand[]; ovens: r
         <>
           <TextField label="which oven" value={oven} onChange={setOven} list="ovens" />
           <datalist id="ovens">
-            {ovens.map((one) => (
+            {known.map((one) => (
               <option key={one} value={one} />
             ))}
           </datalist>
+          <OvenTells oven={heard} since={null} />
           {mixed && <p role="status">These are dried by different methods: they do not share one clock.</p>}
           <Trouble text={trouble} />
           <p className="mt-2">
@@ -153,7 +164,7 @@ function GoIn({ waiting, ovens, may }: { waiting: readonly OvenStand[]; ovens: r
             <span className="soft">
               {picked.length === 0
                 ? 'choose what stands in it'
-                : `the time of ${picked.length === 1 ? 'one test' : `${picked.length} tests`} begins now`}
+                : `the time of ${picked.length === 1 ? 'one test' : `${picked.length} tests`} ${heard?.backAt ? 'began then' : 'begins now'}`}
             </span>
           </p>
         </>

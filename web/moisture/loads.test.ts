@@ -9,6 +9,7 @@ const stand = (id: string, change: Partial<OvenStand> = {}): OvenStand => ({
   number: 1,
   lot: { id: `lot ${id}`, reference: id, species: 'Avena sativa', commonName: 'oat' },
   method: 'oven 130 °C, 2 h',
+  band: { least: 130, most: 133 },
   oven: 'north',
   stage: 'in-oven',
   backAt: at('09:00:00.000'),

@@ -19,6 +19,7 @@ const VIEW: MetersView = {
     {
       id: 'm1',
       name: 'bench meter',
+      device: null,
       calibrations: [
         {
           id: 'c1',
@@ -54,7 +55,7 @@ beforeEach(() => {
       csrf: 'x',
     };
     return Promise.resolve(
-      new Response(JSON.stringify(input.includes('/session') ? session : VIEW), {
+      new Response(JSON.stringify(input.includes('/session') ? session : { ...VIEW, devices: [] }), {
         status: 200,
         headers: { 'Content-Type': 'application/json' },
       }),

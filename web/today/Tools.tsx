@@ -13,7 +13,7 @@ const BENCH: readonly Way[] = [
   ['/stations', 'Stations', 'which lot is open at which bench or machine'],
   ['/ovens', 'Ovens', 'what stands in them, and when it comes out'],
   ['/meters', 'Moisture meters', 'what they mean for which kind, and whether they drift'],
-  ['/balances', 'Balances', 'their checks and settings'],
+  ['/balances', 'Balances and devices', 'their checks and settings; ovens, meters and counters'],
 ];
 const HOUSE: readonly Way[] = [
   ['/me', 'My settings', 'how I write figures, days and units, and my password'],

@@ -22,6 +22,7 @@ import { type Entry, to, useEntry } from '../ui/entry.ts';
 import { described, Frame } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { plainFigure } from '../ui/typedBody.ts';
+import { type ByCounter, CounterTells } from './CounterTells.tsx';
 import { WeightFigures } from './WeightFigures.tsx';
 import { howWords } from './words.ts';
 
@@ -54,8 +55,10 @@ interface WeightStationProps {
 /** One weight test: its hundreds in the order in which they were weighed, or the whole fraction. */
 export function WeightStation({ view, test, mayWrite, children }: WeightStationProps) {
   const here = useBalanceHere();
-  // The count that came from a picture; typed over it is none.
-  const [picture, setPicture] = useState<{ seeds: string; by: CountedBy } | null>(null);
+  // What a picture or a counter counted; typed over it is none of theirs.
+  const [counted, setCounted] = useState<{ seeds: string; by: { picture: CountedBy } | { counter: ByCounter } } | null>(
+    null,
+  );
   const { asks } = view;
   const { fields, result } = test;
   const kept = Array.from({ length: MOST_REPLICATES }, (_, i) => fields[fieldOf(i)]?.text ?? '');
@@ -84,7 +87,7 @@ export function WeightStation({ view, test, mayWrite, children }: WeightStationP
           ? {
               mass: values.wholeMass,
               seeds: values.wholeSeeds,
-              ...(picture?.seeds === values.wholeSeeds ? { picture: picture.by } : {}),
+              ...(counted?.seeds === values.wholeSeeds ? counted.by : {}),
             }
           : null,
         ...weighedOnBody(here, figures, fields, values.weighedOn),
@@ -97,6 +100,10 @@ export function WeightStation({ view, test, mayWrite, children }: WeightStationP
     send: to(weightRoutes.weigh, { test: test.id }, { version: test.version }),
   });
   const { values, fault } = entry;
+  const take = (seeds: string, by: { picture: CountedBy } | { counter: ByCounter }) => {
+    setCounted({ seeds, by });
+    entry.set({ wholeSeeds: seeds });
+  };
   /** More is to be weighed. */
   const asked = !result || test.left > 0;
   const started = weighed > 0 || fields.wholeMass !== undefined;
@@ -149,13 +156,10 @@ export function WeightStation({ view, test, mayWrite, children }: WeightStationP
             <Col xs={12} sm={6}>
               <Field entry={entry} name="wholeSeeds" path="whole.seeds" label="seeds in it" disabled={!mayWrite} />
               {mayWrite && (
-                <TakeCount
-                  of="seeds in it"
-                  onTake={(seeds, by) => {
-                    setPicture({ seeds, by });
-                    entry.set({ wholeSeeds: seeds });
-                  }}
-                />
+                <>
+                  <TakeCount of="seeds in it" onTake={(seeds, picture) => take(seeds, { picture })} />
+                  <CounterTells onTake={(seeds, counter) => take(seeds, { counter })} />
+                </>
               )}{' '}
               <Earlier field={fields.wholeSeeds} />
             </Col>

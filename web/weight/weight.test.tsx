@@ -4,11 +4,13 @@ import { cleanup, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter } from 'react-router';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import type { DeviceView } from '@mercato/contract/devices/devices';
 import type { FieldView } from '@mercato/contract/register/lots';
 import type { WeightTest, WeightView } from '@mercato/contract/weight/weight';
 import { Exact } from '@mercato/core/units/mass';
 import { seedsPer } from '@mercato/core/weight/seedsPer';
 import { cache } from '../api/cache.ts';
+import { FakeEvents } from '../testing/fakeEvents.ts';
 import { WeightFigures } from './WeightFigures.tsx';
 import { WeightStation } from './WeightStation.tsx';
 
@@ -16,8 +18,17 @@ import { WeightStation } from './WeightStation.tsx';
 vi.mock('../ui/Chart.tsx', () => ({ default: ({ says }: { says: string }) => <p>{says}</p> }));
 
 const sent: { path: string; body: unknown; version: string | null }[] = [];
+const COUNTER: DeviceView = {
+  id: '00000000-0000-7000-8000-00000000000c',
+  version: 1,
+  name: 'seed counter',
+  kind: 'counter',
+  address: 'tcp://127.0.0.1:1',
+  simulated: false,
+};
 beforeEach(() => {
   sent.length = 0;
+  vi.stubGlobal('EventSource', FakeEvents);
   vi.stubGlobal('fetch', (input: string, init?: RequestInit) => {
     if (init?.method === 'PUT')
       sent.push({
@@ -25,7 +36,11 @@ beforeEach(() => {
         body: JSON.parse(init.body as string) as unknown,
         version: new Headers(init.headers).get('If-Match'),
       });
-    const answer = input.endsWith('/balances') ? { balances: [] } : VIEW([]);
+    const answer = input.endsWith('/balances')
+      ? { balances: [] }
+      : input.endsWith('/devices')
+        ? { devices: [COUNTER] }
+        : VIEW([]);
     return Promise.resolve(
       new Response(JSON.stringify(answer), { status: 200, headers: { 'Content-Type': 'application/json' } }),
     );
@@ -189,6 +204,33 @@ describe('hundreds at the bench', () => {
     await vi.waitFor(() => {
       expect(sent[0]?.body).toMatchObject({ replicates: [], whole: { mass: '4.812', seeds: 2514 } });
     });
+    expect(sent[0]?.body).not.toHaveProperty('whole.counter');
+  });
+
+  test('or by a counter, whose count is taken once it stands, with its odd pulses; typed over it is none', async () => {
+    const hands = open();
+    await hands.selectOptions(screen.getByLabelText('weighed as'), 'the whole fraction, counted');
+    await hands.type(screen.getByLabelText('all of it, g'), '4.812');
+    expect(await screen.findByText('it cannot be reached')).toBeVisible();
+    const tell = (shows: object) => FakeEvents.tell({ is: 'counter', reached: true, garbage: 0, shows });
+    tell({ seeds: 1200, state: 'running', long: 1, short: 0 });
+    expect(screen.getByText('1200 seeds, counting')).toBeVisible();
+    expect(screen.queryByRole('button', { name: /^Take/ })).toBeNull();
+    tell({ seeds: 2500, state: 'done', long: 20, short: 0 });
+    expect(screen.getByText(/seeds passed in pairs/)).toBeVisible();
+    tell({ seeds: 2514, state: 'done', long: 2, short: 1 });
+    expect(screen.getByText(/few enough to be left/)).toBeVisible();
+    await hands.click(screen.getByRole('button', { name: 'Take 2514 seeds' }));
+    await hands.click(screen.getByRole('button', { name: 'Save the weighings' }));
+    await vi.waitFor(() => {
+      expect(sent[0]?.body).toMatchObject({
+        whole: { mass: '4.812', seeds: 2514, counter: { device: COUNTER.id, long: 2, short: 1 } },
+      });
+    });
+    await hands.type(screen.getByLabelText('seeds in it'), '{Backspace}5');
+    await hands.click(screen.getByRole('button', { name: 'Save the weighings' }));
+    await vi.waitFor(() => expect(sent).toHaveLength(2));
+    expect(sent[1]?.body).not.toHaveProperty('whole.counter');
   });
 });
 

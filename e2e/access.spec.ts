@@ -217,6 +217,8 @@ test('every view of the laboratory is accessible in both themes and stays within
     '/ovens',
     '/picture',
     '/meters',
+    '/drying?kind=wheat&moisture=18&target=13&mass=1000&unit=kg&way=bin&airM3h=500',
+    '/drying?kind=bean&moisture=12&target=7&mass=200',
     `${clover}/moisture`,
     `${clover}/moisture/sheet`,
     `${clover}/weight`,

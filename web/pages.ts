@@ -31,6 +31,7 @@ export const PAGES: Pages = {
   '/lots/:lot/divide': lazy(() => import('./sampling/DivideLot.tsx')),
   '/stations': lazy(() => import('./register/Stations.tsx')),
   '/ovens': lazy(() => import('./moisture/Ovens.tsx')),
+  '/drying': lazy(() => import('./drying/Drying.tsx')),
   '/meters': lazy(() => import('./moisture/Meters.tsx')),
   '/picture': lazy(() => import('./optics/Picture.tsx')),
   '/balances': lazy(() => import('./devices/Balances.tsx')),

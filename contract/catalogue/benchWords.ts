@@ -110,37 +110,6 @@ export const BENCH_WORDS: Readonly<Record<string, CalculationWords>> = {
     },
     answered: { pricePerKg: 'worth a kg' },
   },
-  'moisture.of-kind-in-air': {
-    asked: {
-      kind: { label: 'kind', hint: 'wheat, hard; maize, yellow dent; soybean; oats …' },
-      humidityPercent: { label: 'humidity of the air', unit: '%' },
-      temperatureC: { label: 'temperature', unit: '°C' },
-    },
-    answered: {
-      'best.wetBasisPercent': { label: 'moisture, wet basis', unit: '%' },
-      'best.source': 'by',
-      'best.confidence': 'how well it is remembered',
-      'best.equation': 'equation',
-      lowestPercent: { label: 'of all sets, lowest', unit: '%' },
-      highestPercent: { label: 'of all sets, highest', unit: '%' },
-      'sets.source': 'set',
-      'sets.equation': 'its equation',
-      'sets.confidence': 'remembered',
-      'sets.wetBasisPercent': { label: 'says', unit: '%' },
-    },
-  },
-  'moisture.air-of-kind': {
-    asked: {
-      kind: { label: 'kind', hint: 'wheat, hard; maize, yellow dent; soybean; oats …' },
-      wetBasisPercent: { label: 'moisture wanted', unit: '%' },
-      temperatureC: { label: 'temperature', unit: '°C' },
-    },
-    answered: {
-      humidityPercent: { label: 'humidity to hold', unit: '%' },
-      lowestPercent: { label: 'of all sets, lowest', unit: '%' },
-      highestPercent: { label: 'of all sets, highest', unit: '%' },
-    },
-  },
   'moisture.meter-calibration': {
     asked: {
       meterPercent: { label: 'readings of the meter', unit: '%' },

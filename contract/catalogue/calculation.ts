@@ -1,6 +1,7 @@
 import type Joi from 'joi';
 import type { ShedFigures } from '@mercato/core/cleaning/figures';
 import type { KindIsotherm } from '@mercato/core/drying/isotherms';
+import type { Desiccant } from '@mercato/core/drying/overGel';
 import type { Edition } from '@mercato/core/rule-books/edition';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import { type BodyOf, type Keys, objectOf } from '../http/body.ts';
@@ -15,6 +16,7 @@ export interface ShippedBooks {
   readonly aosa: Edition;
   readonly shed: ShedFigures;
   readonly isotherms: readonly KindIsotherm[];
+  readonly desiccants: readonly Desiccant[];
 }
 
 /** One entry of the catalogue; `run` is pure and gets only what the schema returned. */

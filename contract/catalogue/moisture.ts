@@ -2,16 +2,13 @@ import Joi from 'joi';
 import { judgeOvenDuplicate, lossStep, ovenMoisture, type OvenWeighing } from '@mercato/core/moisture/ovenMoisture';
 import { dryToWet, massAtMoisture, preDriedMoisture, priceAtMoisture, wetToDry } from '@mercato/core/moisture/bases';
 import { byCalibration, type Degree, fitCalibration, type Pair } from '@mercato/core/moisture/calibration';
-import { airOfKind, isothermKinds, type KindIsotherm, moistureOfKind } from '@mercato/core/drying/isotherms';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import { Exact } from '@mercato/core/units/mass';
 import { type BodyOf, listOf, objectOf } from '../http/body.ts';
-import { define, NoResult } from './calculation.ts';
+import { define } from './calculation.ts';
 import { confidence, massG, number, percent } from './inputs.ts';
 
 const wet = () => number().min(0).less(100);
-const humidity = () => number().greater(0).less(100);
-const degreesC = () => number().greater(-50).max(80);
 
 const WEIGHING = {
   containerG: massG(),
@@ -125,39 +122,6 @@ export const moistureCalculations = [
     example: { story: 'Wheat priced at 14 %', input: { pricePerKg: 0.32, standardPercent: 14, percent: 16.5 } },
   }),
   define({
-    id: 'moisture.of-kind-in-air',
-    title: 'How dry a kind gets in a room',
-    description: 'moisture of a kind in balance with air, by every set of constants that is published for it',
-    source: 'ASAE/ASABE D245 and others, from memory, as each set says; trust it from 20 to 90 % humidity, 5 to 50 °C',
-    asks: { kind: Joi.string().max(80).required(), humidityPercent: humidity(), temperatureC: degreesC() },
-    run: ({ kind, humidityPercent, temperatureC }, { isotherms }) =>
-      known(isotherms, kind, (name) => moistureOfKind(isotherms, name, humidityPercent / 100, temperatureC)),
-    example: {
-      story: 'Oats in air of 60 % at 20 °C',
-      input: { kind: 'oats', humidityPercent: 60, temperatureC: 20 },
-    },
-  }),
-  define({
-    id: 'moisture.air-of-kind',
-    title: 'What air keeps a kind so dry',
-    description: 'humidity that a cabinet must hold for a kind to come to a moisture',
-    source: 'ASAE/ASABE D245 and others, from memory, as each set says; trust it from 20 to 90 % humidity, 5 to 50 °C',
-    asks: {
-      kind: Joi.string().max(80).required(),
-      wetBasisPercent: number().greater(0).less(100),
-      temperatureC: degreesC(),
-    },
-    run: ({ kind, wetBasisPercent, temperatureC }, { isotherms }) => {
-      const air = known(isotherms, kind, (name) => airOfKind(isotherms, name, wetBasisPercent, temperatureC));
-      return {
-        humidityPercent: 100 * air.best,
-        lowestPercent: 100 * air.lowest,
-        highestPercent: 100 * air.highest,
-      };
-    },
-    example: { story: 'Soybean of 9 % at 15 °C', input: { kind: 'soybean', wetBasisPercent: 9, temperatureC: 15 } },
-  }),
-  define({
     id: 'moisture.meter-calibration',
     title: 'Calibration of a moisture meter',
     description:
@@ -202,17 +166,6 @@ export const moistureCalculations = [
     },
   }),
 ];
-
-/** What a kind's constants say; a kind is named as its list names it, or by the beginning of that. */
-function known<R>(all: readonly KindIsotherm[], kind: string, ask: (name: string) => R | null): R {
-  const names = isothermKinds(all);
-  const typed = kind.trim().toLowerCase();
-  const name =
-    names.find((one) => one.toLowerCase() === typed) ?? names.find((one) => one.toLowerCase().startsWith(typed));
-  const found = typed === '' || name === undefined ? null : ask(name);
-  if (found === null) throw new NoResult('kind', `kind must be one that has constants: ${names.join('; ')}`);
-  return found;
-}
 
 /** Refusals of pairs, at the readings. */
 function fitted(pairs: readonly Pair[], degree: Degree) {

@@ -3,6 +3,7 @@ import type { Calculation } from './calculation.ts';
 import { cleaningCalculations } from './cleaning.ts';
 import { dividingCalculations } from './dividing.ts';
 import { germinationCalculations } from './germination.ts';
+import { dryingCalculations } from './drying.ts';
 import { moistureCalculations } from './moisture.ts';
 import { otherSeedsCalculations } from './otherSeeds.ts';
 import { purityCalculations } from './purity.ts';
@@ -24,6 +25,7 @@ export const CATALOGUE: readonly Calculation[] = [
   ...purityCalculations,
   ...otherSeedsCalculations,
   ...moistureCalculations,
+  ...dryingCalculations,
   ...weightCalculations,
   ...germinationCalculations,
   ...quickTestsCalculations,

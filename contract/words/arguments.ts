@@ -66,6 +66,8 @@ export const ARGUMENT_FAULTS = {
     `must not be more than 100 with hardPercent and dormantPercent, which make ${live}`,
   'argument.already-drier': ({ moisturePercent, got }: { moisturePercent: number; got: number }) =>
     `must not be above the present moisture of ${moisturePercent} %, got ${got}: drying takes water out, so this seed is drier than you want already`,
+  'argument.gel-spent': ({ most, got }: { most: number; got: number }) =>
+    `must be below ${most.toFixed(1)} %: in the air of seed so dry it holds no more than that, got ${got}; bake it first, or take another desiccant`,
   'argument.not-below-dry-matter': ({ dryG, got }: { dryG: number; got: number }) =>
     `must stay above the dry matter, ${dryG.toFixed(2)} g by the first moisture, got ${got}`,
   'argument.after-weighing-before': ({ got }: Got) => `must come after the weighing before, got ${got}`,

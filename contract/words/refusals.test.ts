@@ -118,6 +118,7 @@ it.each([
     { is: 'argument.already-drier', moisturePercent: 6, got: 8 },
     /present moisture of 6 %, got 8: drying takes water out/,
   ],
+  [{ is: 'argument.gel-spent', most: 8.22, got: 9 }, /^must be below 8.2 %: .* got 9; bake it first/],
 ] as const satisfies readonly (readonly [ArgumentSays, string | RegExp])[])('an argument: %j', (says, words) => {
   const told = argumentWords(new ArgumentFault('x', says));
   if (typeof words === 'string') expect(told).toBe(words);

@@ -97,6 +97,44 @@ describe('when it will be dry', () => {
     );
   });
 
+  it('goes up where seed is conditioned up, by the same rule', () => {
+    const rests = massAfterDrying(1000, 7, 13);
+    const run: DryingRun = {
+      weighings: tray(1000, rests, 0.08, [0, 3, 6, 12, 18]),
+      startPercent: 7,
+      targetPercent: 12,
+      restsAtPercent: null,
+    };
+    const target = massAfterDrying(1000, 7, 12);
+    const { dryAt, none, done } = dryingForecast(run);
+    expect({ none, done }).toEqual({ none: null, done: false });
+    expect(dryAt?.hours).toBeCloseTo(Math.log((1000 - rests) / (target - rests)) / 0.08, 1);
+    const without = (change: Partial<DryingRun>) => dryingForecast({ ...run, ...change });
+    expect(without({ weighings: run.weighings.map((one) => ({ ...one, massG: 1000 })) }).none).toBe('does-not-rise');
+    expect(without({ restsAtPercent: 12 }).none).toBe('rests-below-target');
+    expect(without({ restsAtPercent: 12.1 }).none).toBeNull();
+    expect(without({ weighings: [...run.weighings, { hours: 40, massG: target }] }).done).toBe(true);
+    expect(without({ weighings: [...run.weighings, { hours: 40, massG: target - 0.01 }] }).done).toBe(false);
+  });
+
+  it('draws its course through the weights, and wider the further it looks', () => {
+    const { course, dryAt, massWhenDryG } = dryingForecast(RUN);
+    expect(course[0]).toMatchObject({ hours: 0, massG: 1000 });
+    expect(course.at(-1)?.hours).toBeGreaterThan(dryAt?.hours ?? Infinity);
+    expect(course.at(-1)?.massG).toBeLessThan(massWhenDryG);
+    for (const one of course) {
+      expect(one.lowG).toBeLessThanOrEqual(one.massG + 1e-6);
+      expect(one.highG).toBeGreaterThanOrEqual(one.massG - 1e-6);
+    }
+    const rough = dryingForecast({
+      ...RUN,
+      weighings: RUN.weighings.map((one, i) => (i === 0 ? one : { ...one, massG: one.massG + (i % 2 ? 2 : -2) })),
+    }).course;
+    const width = (one: (typeof rough)[number] | undefined) => (one ? one.highG - one.lowG : 0);
+    expect(width(rough.at(-1))).toBeGreaterThan(width(rough[5]));
+    expect(dryingForecast({ ...RUN, weighings: RUN.weighings.slice(0, 3) }).course).toEqual([]);
+  });
+
   it('knows when it is done, and what it will weigh then', () => {
     const done = dryingForecast({ ...RUN, weighings: [...RUN.weighings, { hours: 80, massG: 852 }] });
     expect(done).toMatchObject({ done: true, dryAt: null, none: null });
@@ -106,7 +144,8 @@ describe('when it will be dry', () => {
 
   it.each<[Partial<DryingRun>, string]>([
     [{ weighings: [] }, 'weighings'],
-    [{ targetPercent: 25.1 }, 'targetPercent'],
+    [{ targetPercent: 100 }, 'targetPercent'],
+    [{ targetPercent: 0 }, 'targetPercent'],
     [{ startPercent: 100 }, 'startPercent'],
     [{ restsAtPercent: 0 }, 'restsAtPercent'],
     [{ weighings: [{ hours: 0, massG: 0 }] }, 'weighings.0.massG'],

@@ -36,10 +36,20 @@ export interface DryingRun {
 export type NoForecast =
   /** Two weighings with the air known, four without. */
   | 'needs-weighings'
-  /** The weight does not fall. */
+  /** The weight does not fall, or does not rise where it is to. */
   | 'does-not-fall'
-  /** In this air it stays damper than it is to be. */
-  | 'rests-above-target';
+  | 'does-not-rise'
+  /** In this air it stays damper than it is to be, or drier. */
+  | 'rests-above-target'
+  | 'rests-below-target';
+
+/** What a tray will weigh at an hour, g, with nine in ten of what the weights leave open. */
+export interface ForecastAt {
+  readonly hours: number;
+  readonly massG: number;
+  readonly lowG: number;
+  readonly highG: number;
+}
 
 export interface DryingForecast {
   readonly massWhenDryG: number;
@@ -52,6 +62,8 @@ export interface DryingForecast {
   /** Share of what is still to go that goes in an hour. */
   readonly rate: number | null;
   readonly restsAtG: number | null;
+  /** From the first weighing to somewhat beyond the hour at which it is dry; empty without a forecast. */
+  readonly course: readonly ForecastAt[];
 }
 
 interface Curve {
@@ -99,16 +111,24 @@ function fit(hours: readonly number[], masses: readonly number[], restsAt: numbe
   return at(Math.exp((low + high) / 2));
 }
 
-const timeTo = (target: number, first: number, { rests, rate }: Curve): number | null =>
-  target > rests && first > target ? Math.log((first - rests) / (target - rests)) / rate : null;
+/** The way to its target may go down or up; null where it ends before. */
+function timeTo(target: number, first: number, { rests, rate }: Curve): number | null {
+  const left = (first - rests) / (target - rests);
+  return Number.isFinite(left) && left > 1 ? Math.log(left) / rate : null;
+}
+
+/** Points of the course, and how far it goes on behind the hour at which it is dry. */
+const POINTS = 40;
+const BEYOND = 1.3;
 
 /**
- * When a tray will be dry, by its weights: they fall towards what the air allows, by the same share each hour. Refitted
- * with every weighing; the range comes from weights drawn anew about the curve.
+ * When a tray will be as dry (or as damp, where it is to be conditioned up) as it is to be, by its weights: they go
+ * towards what the air allows, by the same share each hour. Refitted with every weighing; the range comes from weights
+ * drawn anew about the curve.
  *
  * For a few exposed centimetres alone: a deep bin dries by a front that its airflow limits.
  *
- * @throws {RangeError} naming the figure that cannot be: a target above the present moisture, times that do not grow
+ * @throws {RangeError} naming the figure that cannot be, such as times that do not grow
  * Source: thin-layer drying by Lewis (1921), least squares; parametric bootstrap, Mersenne twister.
  */
 export function dryingForecast(run: DryingRun): DryingForecast {
@@ -119,12 +139,6 @@ export function dryingForecast(run: DryingRun): DryingForecast {
     throw new ArgumentFault('weighings', { is: 'argument.so-many', least: 1, most: null, got: weighings.length });
   between('startPercent', startPercent, 0, 100);
   between('targetPercent', targetPercent, 0, 100);
-  if (targetPercent > startPercent)
-    throw new ArgumentFault('targetPercent', {
-      is: 'argument.already-drier',
-      moisturePercent: startPercent,
-      got: targetPercent,
-    });
   if (restsAtPercent !== null) between('restsAtPercent', restsAtPercent, 0, 100);
   weighings.forEach((one, i) => {
     aboveZero(`weighings.${i}.massG`, one.massG);
@@ -135,17 +149,28 @@ export function dryingForecast(run: DryingRun): DryingForecast {
   });
   const massWhenDryG = massAfterDrying(first.massG, startPercent, targetPercent);
   const moisturePercent = moistureByWeight(first.massG, startPercent, last.massG);
-  const answer = { massWhenDryG, moisturePercent, done: last.massG <= massWhenDryG };
-  const without = (none: NoForecast): DryingForecast => ({ ...answer, dryAt: null, none, rate: null, restsAtG: null });
-  if (answer.done) return { ...answer, dryAt: null, none: null, rate: null, restsAtG: null };
+  const down = targetPercent <= startPercent;
+  const done = down ? last.massG <= massWhenDryG : last.massG >= massWhenDryG;
+  const answer = { massWhenDryG, moisturePercent, done };
+  const without = (none: NoForecast | null): DryingForecast => ({
+    ...answer,
+    dryAt: null,
+    none,
+    rate: null,
+    restsAtG: null,
+    course: [],
+  });
+  if (done) return without(null);
   const restsAtG = restsAtPercent === null ? null : massAfterDrying(first.massG, startPercent, restsAtPercent);
   if (weighings.length < (restsAtG === null ? 4 : 2)) return without('needs-weighings');
-  if (!(last.massG < first.massG)) return without('does-not-fall');
-  if (restsAtG !== null && restsAtG >= massWhenDryG) return without('rests-above-target');
+  if (!(down ? last.massG < first.massG : last.massG > first.massG))
+    return without(down ? 'does-not-fall' : 'does-not-rise');
+  const short = without(down ? 'rests-above-target' : 'rests-below-target');
+  if (restsAtG !== null && (down ? restsAtG >= massWhenDryG : restsAtG <= massWhenDryG)) return short;
   const [hours, masses] = [weighings.map((one) => one.hours), weighings.map((one) => one.massG)];
   const curve = fit(hours, masses, restsAtG);
   const due = timeTo(massWhenDryG, first.massG, curve);
-  if (due === null) return without('rests-above-target');
+  if (due === null) return short;
   const free = weighings.length - 1 - (restsAtG === null ? 2 : 1);
   const guessed = WEIGHED_TO * first.massG;
   const spread = free > 0 ? Math.max(Math.sqrt(curve.squares / free), guessed / 10) : guessed;
@@ -158,19 +183,34 @@ export function dryingForecast(run: DryingRun): DryingForecast {
           (first.massG - curve.rests) * Math.exp(-curve.rate * (t - first.hours)) +
           spread * normalQuantile((whole32() + 0.5) / 2 ** 32),
     );
-    return timeTo(massWhenDryG, first.massG, fit(hours, noisy, restsAtG)) ?? Infinity;
-  }).sort((a, b) => a - b);
-  const quantile = (p: number) => drawn[Math.round(p * (DRAWS - 1))] ?? Infinity;
-  const high = first.hours + quantile(0.95);
+    return fit(hours, noisy, restsAtG);
+  });
+  const ordered = (of: (curve: Curve) => number) => drawn.map(of).sort((a, b) => a - b);
+  const quantile = (of: readonly number[], p: number) => of[Math.round(p * (DRAWS - 1))] ?? Infinity;
+  const times = ordered((curve) => timeTo(massWhenDryG, first.massG, curve) ?? Infinity);
+  const high = first.hours + quantile(times, 0.95);
+  const massAt = (curve: Curve, hour: number) =>
+    curve.rests + (first.massG - curve.rests) * Math.exp(-curve.rate * (hour - first.hours));
+  const until = Math.max(last.hours, first.hours + due * BEYOND);
   return {
     ...answer,
     dryAt: {
       hours: first.hours + due,
-      low: Math.max(last.hours, first.hours + quantile(0.05)),
+      low: Math.max(last.hours, first.hours + quantile(times, 0.05)),
       high: Number.isFinite(high) ? high : null,
     },
     none: null,
     rate: curve.rate,
     restsAtG: curve.rests,
+    course: Array.from({ length: POINTS + 1 }, (_, i) => {
+      const hour = first.hours + ((until - first.hours) * i) / POINTS;
+      const masses = ordered((one) => massAt(one, hour));
+      return {
+        hours: hour,
+        massG: massAt(curve, hour),
+        lowG: quantile(masses, 0.05),
+        highG: quantile(masses, 0.95),
+      };
+    }),
   };
 }

@@ -40,6 +40,15 @@ const rank = (confidence: string) => (RANK.includes(confidence) ? RANK.indexOf(c
 const setsOf = (all: readonly KindIsotherm[], kind: string) =>
   all.filter((one) => one.kind === kind).sort((a, b) => rank(a.confidence) - rank(b.confidence));
 
+/** The set of constants of a kind that is remembered best; null for a kind without any. */
+export const bestOf = (all: readonly KindIsotherm[], kind: string): KindIsotherm | null => setsOf(all, kind)[0] ?? null;
+
+/**
+ * What seed that was wetted lies below seed that was dried to the same air, percent wet basis, about: published curves
+ * are of seed that was dried. Source: 1 to 2 points between 20 and 80 % humidity for cereals, from memory.
+ */
+export const HYSTERESIS_POINTS = 1.2;
+
 /**
  * Moisture of a kind in balance with air, by every set of constants that is published for it.
  *

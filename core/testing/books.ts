@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { parse } from 'csv-parse/sync';
 import { readShedFigures } from '../cleaning/figures.ts';
 import { readIsotherms } from '../drying/isotherms.ts';
+import { readDesiccants } from '../drying/overGel.ts';
 import type { EditionContent, RuleBook, RuleTable } from '../rule-books/edition.ts';
 import { readEdition } from '../rule-books/readEdition.ts';
 
@@ -27,4 +28,5 @@ export const SHIPPED = {
   aosa: AOSA,
   shed: readShedFigures(contentOf('shed')),
   isotherms: readIsotherms(csvRows('literature', 'isotherms.csv')),
+  desiccants: readDesiccants(csvRows('literature', 'desiccants.csv')),
 };

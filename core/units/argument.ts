@@ -76,6 +76,7 @@ export type ArgumentSays =
     }
   | { readonly is: 'argument.live-over-hundred'; readonly live: number }
   | { readonly is: 'argument.already-drier'; readonly moisturePercent: number; readonly got: number }
+  | { readonly is: 'argument.gel-spent'; readonly most: number; readonly got: number }
   | { readonly is: 'argument.not-below-dry-matter'; readonly dryG: number; readonly got: number }
   | { readonly is: 'argument.after-weighing-before'; readonly got: number }
   | { readonly is: 'argument.accepts-every-lot'; readonly c: number; readonly n: number }

@@ -6,7 +6,7 @@ import { catalogueRoutes } from '@mercato/contract/catalogue/routes';
 import { kindRoutes } from '@mercato/contract/register/routes';
 import { fault } from '../http/fault.ts';
 import { openRead, openWrite } from '../http/open.ts';
-import { shippedKinds } from '../rule-books/shipped.ts';
+import { shippedIsothermKinds, shippedKinds } from '../rule-books/shipped.ts';
 import { calculatingBooks } from './shippedBooks.ts';
 
 /** Of one address that is not signed in. */
@@ -35,6 +35,10 @@ export function serveCatalogue(router: Router): void {
       fields: askedFields({ schema }),
     })),
   }));
+  openRead(router, catalogueRoutes.drying, () => {
+    const { isotherms, desiccants, shed } = calculatingBooks();
+    return { isotherms, desiccants, kindOf: shippedIsothermKinds(), dryingAir: shed.dryingAir };
+  });
   openRead(router, kindRoutes.tested, () => ({
     kinds: shippedKinds().flatMap(({ commonNames, hardSeeded, smallTest }) =>
       smallTest ? commonNames.map((name) => ({ name: name.toLowerCase(), hardSeeded, method: smallTest })) : [],

@@ -1,6 +1,6 @@
 import type { ShippedBooks } from '@mercato/contract/catalogue/calculation';
 import { readShedFigures } from '@mercato/core/cleaning/figures';
-import { shippedBooks, shippedContent, shippedIsotherms } from '../rule-books/shipped.ts';
+import { shippedBooks, shippedContent, shippedDesiccants, shippedIsotherms } from '../rule-books/shipped.ts';
 
 let books: ShippedBooks | undefined;
 
@@ -10,6 +10,7 @@ export function calculatingBooks(): ShippedBooks {
     ...shippedBooks(),
     shed: readShedFigures(shippedContent('shed')),
     isotherms: shippedIsotherms(),
+    desiccants: shippedDesiccants(),
   };
   return books;
 }

@@ -7,6 +7,7 @@ import type { NameLists, SpeciesName } from '@mercato/contract/register/kinds';
 import type { EditionContent, RuleBook, RuleTable } from '@mercato/core/rule-books/edition';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { type KindIsotherm, readIsotherms } from '@mercato/core/drying/isotherms';
+import { type Desiccant, readDesiccants } from '@mercato/core/drying/overGel';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
 
 const BOOKS_FOLDER = join(dirname(fileURLToPath(import.meta.url)), '../../core/rule-books/books');
@@ -46,6 +47,16 @@ export function shippedBooks(): Pick<ShippedBooks, 'ista' | 'aosa'> {
 /** The shipped constants of moisture in balance with air, by kind. */
 export const shippedIsotherms = (): readonly KindIsotherm[] =>
   readIsotherms(readCsv(join(BOOKS_FOLDER, 'literature', 'isotherms.csv')));
+
+/** By species: the kind whose constants hold for it; common practice, no source. */
+export const shippedIsothermKinds = (): Readonly<Record<string, string>> =>
+  Object.fromEntries(
+    readCsv(join(BOOKS_FOLDER, 'literature', 'isotherm-kinds.csv')).map((row) => [row.species ?? '', row.kind ?? '']),
+  );
+
+/** What desiccants hold in which air, as shipped. */
+export const shippedDesiccants = (): readonly Desiccant[] =>
+  readDesiccants(readCsv(join(BOOKS_FOLDER, 'literature', 'desiccants.csv')));
 
 /** The shipped list of crop kinds. */
 export function shippedKinds(): readonly Kind[] {

@@ -4,8 +4,8 @@ import { useEffect, useRef } from 'react';
 export interface Curve {
   readonly name: string;
   readonly points: readonly { readonly x: number; readonly y: number }[];
-  /** Points measured one by one, or a line that only goes along with another. */
-  readonly look?: 'line' | 'dots' | 'faint';
+  /** Points measured one by one, a line that only goes along with another, or one of another origin. */
+  readonly look?: 'line' | 'dots' | 'faint' | 'other';
 }
 
 const PERCENT = [0, 100] as const;
@@ -69,12 +69,16 @@ export default function Chart({
       colors: curves.map((one, i) =>
         one.look === 'dots'
           ? token('--next')
-          : one.look === 'faint' || (one.look === undefined && i % 2 === 1)
-            ? token('--hard')
-            : token('--ink'),
+          : one.look === 'other'
+            ? token('--rule-strong')
+            : one.look === 'faint' || (one.look === undefined && i % 2 === 1)
+              ? token('--hard')
+              : token('--ink'),
       ),
       stroke: {
-        width: curves.map((one) => (one.look === 'dots' ? 0 : one.look === 'faint' || time ? 1.5 : 2)),
+        width: curves.map((one) =>
+          one.look === 'dots' ? 0 : one.look === 'faint' || one.look === 'other' || time ? 1.5 : 2,
+        ),
         dashArray: curves.map((one) => (one.look === 'faint' ? 5 : 0)),
         curve: curves.map((one) => (dots || time || one.points.length < 3 ? 'straight' : 'smooth')),
       },

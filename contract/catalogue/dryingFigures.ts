@@ -1,4 +1,4 @@
-import type { DryingAir } from '@mercato/core/cleaning/figures';
+import type { DryingAir } from '@mercato/core/drying/safeAir';
 import type { KindIsotherm } from '@mercato/core/drying/isotherms';
 import type { Desiccant } from '@mercato/core/drying/overGel';
 

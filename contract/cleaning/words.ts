@@ -16,7 +16,6 @@ import type { Screen } from '@mercato/core/cleaning/screen';
 import type { Forbids } from '@mercato/core/cleaning/screenings';
 import type { DefectAdvice } from '@mercato/core/cleaning/sorting';
 import type { TooLarge } from '@mercato/core/cleaning/trade';
-import type { NoForecast } from '@mercato/core/drying/forecast';
 import type { CleanedPart, MACHINES } from './machines.ts';
 
 export type Words<K extends string> = Readonly<Record<K, string>>;
@@ -246,13 +245,6 @@ export const DEFECT_WORDS: Words<DefectAdvice> = {
     'Spots speak of disease from the field: sow clean seed, and change the ground. Test what is left before it is sown.',
   'holes-from-store':
     'Holes speak of insects in the store: freeze dry seed for two weeks, or keep it airtight, and clean the place.',
-};
-export const FORECAST_WORDS: Words<NoForecast> = {
-  'needs-weighings': 'Weigh it again: too few weights to say when it will be dry.',
-  'does-not-fall': 'The weight does not fall: move the air, spread it thinner, or find drier air.',
-  'does-not-rise': 'The weight does not rise: find damper air, or spread it thinner.',
-  'rests-below-target': 'In this air it will not get so damp: find damper air.',
-  'rests-above-target': 'In this air it will not get so dry: find drier air, or warm it within its limit.',
 };
 /** What a line is, for the record. */
 export const ENTRY_WORDS: Words<ShedEntry['what']> = {

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { contentOf, csvRows } from '../testing/books.ts';
-import { nearestOf, readShedFigures, warmestAir } from './figures.ts';
+import { warmestAir } from '../drying/safeAir.ts';
+import { nearestOf, readShedFigures } from './figures.ts';
 import { terminalVelocity } from './terminalVelocity.ts';
 
 const SHED = readShedFigures(contentOf('shed'));

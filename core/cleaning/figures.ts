@@ -1,3 +1,4 @@
+import type { DryingAir } from '../drying/safeAir.ts';
 import type { EditionContent, Figure } from '../rule-books/edition.ts';
 import { TableReader } from '../rule-books/tableReader.ts';
 import type { Rule } from '../verdict/verdict.ts';
@@ -79,14 +80,6 @@ export interface Handling {
   readonly freedBy: FreedBy;
   readonly soakDays: readonly [from: number, to: number] | null;
   readonly cautions: readonly Caution[];
-  readonly rule: Rule;
-}
-
-/** Air that seed of so much moisture may be dried in, closed at both ends, to a tenth of a percent. */
-export interface DryingAir {
-  readonly moistureFrom: number;
-  readonly moistureTo: number | null;
-  readonly mostC: number;
   readonly rule: Rule;
 }
 
@@ -277,12 +270,4 @@ export function nearestOf<T extends { readonly taxa: readonly string[] }>(
     if (found) return found;
   }
   return null;
-}
-
-/** Warmest air for seed of this moisture, which is read to a tenth of a percent. */
-export function warmestAir(rows: readonly DryingAir[], moisturePercent: number): DryingAir | null {
-  const tenths = Math.round(moisturePercent * 10) / 10;
-  return (
-    rows.find((one) => tenths >= one.moistureFrom && (one.moistureTo === null || tenths <= one.moistureTo)) ?? null
-  );
 }

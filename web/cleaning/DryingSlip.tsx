@@ -1,18 +1,22 @@
-import { FORECAST_WORDS } from '@mercato/contract/cleaning/words';
+import { FORECAST_WORDS } from '@mercato/contract/drying/words';
 import { Link } from 'react-router';
 import type { PassState } from '@mercato/core/cleaning/bookState';
-import { warmestAir } from '@mercato/core/cleaning/figures';
+import { warmestAir } from '@mercato/core/drying/safeAir';
 import { dryingForecast } from '@mercato/core/drying/forecast';
-import { moistureInBalance } from '@mercato/core/drying/equilibrium';
+import { wetFromDry } from '@mercato/core/drying/equilibrium';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import { toGrams } from '@mercato/core/units/mass';
 import { degrees, degreesTyped } from '../api/reader.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
+import { Course } from '../drying/Course.tsx';
+import { useDryingFigures, waterOf } from '../drying/figures.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { type OpenBatch, parameterOf } from './useBatch.ts';
 import { massWords } from './weights.tsx';
 
 const HOUR = 3_600_000;
+/** Trays as heavy are drawn in kilograms, g. */
+const KILOGRAMS_FROM = 10_000;
 
 /** When it will be dry, by its weights; what air it bears; whether it dries too slowly. */
 export function Drying({ batch, pass }: { batch: OpenBatch; pass: PassState }) {
@@ -22,14 +26,11 @@ export function Drying({ batch, pass }: { batch: OpenBatch; pass: PassState }) {
   const { targetPercent, depthCm } = pass.settings as { targetPercent: number | null; depthCm: number | null };
   const last = pass.drying.at(-1)?.entry;
   const air = pass.drying.findLast(({ entry }) => entry.airC !== null)?.entry;
+  const { data: figures } = useDryingFigures();
+  const known = waterOf(figures, batch.view.species, batch.view.oilFraction);
   const rests =
-    air &&
-    air.airC !== null &&
-    air.airPercent !== null &&
-    batch.view.oilFraction !== null &&
-    air.airPercent > 0 &&
-    air.airPercent < 100
-      ? moistureInBalance(air.airPercent / 100, air.airC, batch.view.oilFraction)
+    air && air.airC !== null && air.airPercent !== null && known !== null && air.airPercent > 0 && air.airPercent < 100
+      ? wetFromDry(known.water.dryAt(air.airPercent / 100, air.airC))
       : null;
   const weighings = [
     ...(start?.massG ? [{ hours: 0, massG: start.massG.toNumber() }] : []),
@@ -81,6 +82,7 @@ export function Drying({ batch, pass }: { batch: OpenBatch; pass: PassState }) {
             </p>
           )}
           {forecast.none && <p>{FORECAST_WORDS[forecast.none]}</p>}
+          <Course forecast={forecast} weighings={weighings} unit={forecast.massWhenDryG >= KILOGRAMS_FROM ? 'kg' : 'g'} />
           {forecast.dryAt && (
             <p>
               Dry about <b>{at(forecast.dryAt.hours)}</b>, between {at(forecast.dryAt.low)} and{' '}
@@ -100,7 +102,19 @@ export function Drying({ batch, pass }: { batch: OpenBatch; pass: PassState }) {
           >
             Dry enough to close?
           </Link>{' '}
-          <span className="soft">In paper, a jar, or vacuum sealed.</span>
+          <span className="soft">In paper, a jar, or vacuum sealed.</span> ·{' '}
+          <Link
+            to={`/drying?${new URLSearchParams({
+              kind: batch.view.kind,
+              moisture: forecast.moisturePercent.toFixed(1),
+              target: String(targetPercent ?? ''),
+              way: depthCm !== null && depthCm > parameterOf(batch.figures, 'exposed_bed_cm') ? 'bin' : 'layer',
+              ...(air?.airC != null ? { temperature: String(degreesTyped(air.airC)) } : {}),
+              ...(air?.airPercent != null ? { humidity: String(air.airPercent) } : {}),
+            }).toString()}`}
+          >
+            Plan its drying
+          </Link>
         </p>
       )}
       {slow && (

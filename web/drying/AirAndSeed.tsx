@@ -12,6 +12,8 @@ const TO = 90;
 const STEP = 2;
 /** From here on moulds grow; common practice, no source. */
 const MOULD = 65;
+/** Sets that lie nearer to each other say the same, points of moisture. */
+const APART = 0.1;
 
 interface AirAndSeedProps {
   known: KnownWater;
@@ -65,7 +67,7 @@ export function AirAndSeed({ known, figures, airC, airPercent, moisturePercent, 
             <span className="soft">
               ({dryFromWet(comesTo).toFixed(1)} % of its dry mass) when it dries down to it; wetted up to it, it stays
               about a point drier
-              {all && all.sets.length > 1
+              {all && all.highestPercent - all.lowestPercent >= APART
                 ? `. Published sets differ: ${all.lowestPercent.toFixed(1)} to ${all.highestPercent.toFixed(1)} %`
                 : ''}
               .

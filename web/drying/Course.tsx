@@ -1,6 +1,8 @@
 import { lazy, Suspense, useMemo } from 'react';
 import type { DryingForecast } from '@mercato/core/drying/forecast';
 
+import { hoursRange } from './hours.ts';
+
 const Chart = lazy(() => import('../ui/Chart.tsx'));
 
 interface CourseProps {
@@ -27,6 +29,7 @@ export function Course({ forecast, weighings, unit }: CourseProps) {
           points: weighings.map((one) => ({ x: one.hours, y: of(one.massG) })),
         },
       ],
+      range: hoursRange(course.at(-1)?.hours ?? 1),
       levels: [{ y: of(massWhenDryG), words: 'as dry as it is to be' }],
     };
   }, [course, massWhenDryG, weighings, unit]);
@@ -36,6 +39,7 @@ export function Course({ forecast, weighings, unit }: CourseProps) {
       <Chart
         curves={shown.curves}
         levels={shown.levels}
+        xRange={shown.range}
         xTitle="hours"
         yTitle={`it weighs, ${unit}`}
         yRange={null}

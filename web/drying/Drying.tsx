@@ -1,7 +1,7 @@
 import { useDeferredValue, useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { DryingFigures } from '@mercato/contract/catalogue/dryingFigures';
-import { warmestAir } from '@mercato/core/cleaning/figures';
+import { warmestAir } from '@mercato/core/drying/safeAir';
 import { dryFromWet } from '@mercato/core/drying/equilibrium';
 import { degreesUnit } from '../api/reader.ts';
 import { useKinds } from '../store/data.ts';
@@ -14,7 +14,7 @@ import { type KnownWater, useDryingFigures, waterOf } from './figures.ts';
 import { figureAt, type PlanFault, type PlanKey, type PlanLines, START, worked } from './lines.ts';
 import { SafeAir } from './SafeAir.tsx';
 import { Weighings } from './Weighings.tsx';
-import { faultOf, work } from './work.ts';
+import { faultOf, type Found, work } from './work.ts';
 import { InABin, InALayer, InTheJar, massWords } from './Ways.tsx';
 
 const WAYS = [
@@ -30,6 +30,9 @@ const USES = [
 /** Pulses drier than this crack where they fall, and when they drink too fast; common practice, no source. */
 const CRACKS_BELOW = 10;
 
+/** So many kinds are named where a name is none of one alone. */
+const SHOWN = 4;
+
 /** How dry seed gets in which air, and a plan to bring it there; it is worked out on this machine and nothing is stored. */
 export default function Drying() {
   const [search] = useSearchParams();
@@ -42,20 +45,29 @@ export default function Drying() {
     }),
   );
   const { values, field } = useLines<PlanLines>({ ...START, ...given });
-  if (!figures) return <Busy error={error} back={['/tools', 'the tools']} />;
   const kind = kinds?.get(values.kind.trim().toLowerCase());
-  const typedOil = figureAt(values, 'oil');
+  const calm = useDeferredValue(values);
+  const typedOil = figureAt(calm, 'oil');
   const oil = typedOil === undefined ? kind?.keeping?.oilFraction : typedOil / 100;
-  const known = worked(() => {
-    const water = waterOf(figures, kind?.species, oil);
-    // An oil that cannot be is refused where it was typed.
-    water?.water.dryAt(0.5, 20);
-    return water;
-  });
-  const badLine = (Object.keys(START) as PlanKey[]).find((key) => Number.isNaN(figureOf(values, key)));
+  const known = useMemo(
+    () =>
+      worked(() => {
+        const water = waterOf(figures, kind?.species, oil);
+        // An oil that cannot be is refused where it was typed.
+        water?.water.dryAt(0.5, 20);
+        return water;
+      }),
+    [figures, kind, oil],
+  );
+  const badLine = (Object.keys(START) as PlanKey[]).find((key) => Number.isNaN(figureOf(calm, key)));
+  const sound = badLine === undefined && known.fault === null;
+  const found = useMemo(
+    () => (figures && sound ? work(calm, known.out, figures) : null),
+    [calm, known, figures, sound],
+  );
+  if (!figures) return <Busy error={error} back={['/tools', 'the tools']} />;
   const typed: PlanFault | null = badLine ? { key: badLine, message: 'a plain number, such as 12.5' } : known.fault;
-  const plan = <Plan values={values} known={known.out} figures={figures} what={values.kind || 'this seed'} />;
-  const fault = typed ?? faultOf(values, known.out, figures);
+  const fault = typed ?? (found && faultOf(found));
   const line = (key: PlanKey, label: string, hint?: string) => (
     <TextField
       label={label}
@@ -76,8 +88,12 @@ export default function Drying() {
         <TextField
           label="what it is"
           list={KIND_LIST}
-          placeholder="bean, wheat, sunflower, leek …"
-          hint={kindHint(known.out, kind?.species, kind?.keeping?.oilFraction)}
+          placeholder="wheat, common bean, sunflower, leek …"
+          hint={
+            kind || values.kind.trim() === ''
+              ? kindHint(known.out, kind?.species, kind?.keeping?.oilFraction)
+              : which(kinds, values.kind)
+          }
           {...field('kind')}
         />
         <KindList />
@@ -113,7 +129,9 @@ export default function Drying() {
       {values.way === 'layer' && (
         <Weighings {...field('weighings')} fault={fault?.key === 'weighings' ? fault.message : undefined} />
       )}
-      {!typed && plan}
+      {found && (
+        <Plan values={calm} found={found} known={known.out} figures={figures} what={values.kind || 'this seed'} />
+      )}
       <p className="soft">
         <Link to="/store/dry">Dry enough to close?</Link> ·{' '}
         <Link to="/calculators?id=moisture.price">Price at a standard moisture</Link> ·{' '}
@@ -136,22 +154,28 @@ function kindHint(known: KnownWater | null, species: string | undefined, oil: nu
   return species ? `${species}: say how much oil it holds` : 'or say how much oil it holds';
 }
 
+/** A name that several kinds share, or none has. */
+function which(kinds: ReadonlyMap<string, unknown> | undefined, typed: string): string {
+  const near = [...(kinds?.keys() ?? [])].filter((one) => one.includes(typed.trim().toLowerCase())).slice(0, SHOWN);
+  return near.length > 0 ? `which: ${near.join(', ')}?` : 'not in the list: say how much oil it holds';
+}
+
 interface PlanProps {
   values: PlanLines;
+  found: Found;
   known: KnownWater | null;
   figures: DryingFigures;
   what: string;
 }
 
-function Plan({ values, known, figures, what }: PlanProps) {
-  const calm = useDeferredValue(values);
-  const found = useMemo(() => work(calm, known, figures), [calm, known, figures]);
-  const { airC, airPercent, moisturePercent, targetPercent, mass, down } = found;
+function Plan({ values: calm, found, known, figures, what }: PlanProps) {
+  const { airC, airPercent, moisturePercent, targetPercent, massG, down } = found;
+  const massAfterG = found.massAfterG.out;
   const limit = moisturePercent === undefined ? null : warmestAir(figures.dryingAir, moisturePercent);
   const cracks = targetPercent !== undefined && moisturePercent !== undefined && moisturePercent < CRACKS_BELOW;
   return (
     <>
-      {known && airC !== undefined && (
+      {known && airC !== undefined && found.balance.fault === null && (
         <section className="mt-4">
           <h2>How dry does it get?</h2>
           <AirAndSeed
@@ -159,7 +183,7 @@ function Plan({ values, known, figures, what }: PlanProps) {
             figures={figures}
             airC={airC}
             airPercent={airPercent ?? null}
-            moisturePercent={targetPercent ?? null}
+            moisturePercent={found.wanted.out === null ? null : (targetPercent ?? null)}
             what={what}
           />
         </section>
@@ -167,11 +191,11 @@ function Plan({ values, known, figures, what }: PlanProps) {
       <section className="mt-4">
         <h2>The plan</h2>
         {!known && <p className="soft">Say what it is, or how much oil it holds: then the air and the way are told.</p>}
-        {mass.out && (
+        {massAfterG !== null && massG !== undefined && (
           <p>
             {down ? 'Water to take out' : 'Water to bring in'}:{' '}
-            <b className="fig">{massWords(Math.abs(mass.out.waterToRemoveKg) * 1000)}</b>; it weighs{' '}
-            <b className="fig">{massWords(mass.out.massAtTargetKg * 1000)}</b> then, at {targetPercent} % (
+            <b className="fig">{massWords(Math.abs(massG - massAfterG))}</b>; it weighs{' '}
+            <b className="fig">{massWords(massAfterG)}</b> then, at {targetPercent} % (
             {dryFromWet(targetPercent ?? 0).toFixed(1)} % of its dry mass).
           </p>
         )}
@@ -199,7 +223,7 @@ function Plan({ values, known, figures, what }: PlanProps) {
           />
         )}
         {found.bin.out && <InABin bin={found.bin.out} down={down} />}
-        {values.way !== 'gel' && down && (
+        {calm.way !== 'gel' && down && (
           <SafeAir
             use={calm.use}
             airC={airC}

@@ -1,4 +1,4 @@
-import type { warmestAir } from '@mercato/core/cleaning/figures';
+import type { warmestAir } from '@mercato/core/drying/safeAir';
 import { degrees } from '../api/reader.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
 
@@ -13,7 +13,7 @@ interface SafeAirProps {
 }
 
 /** How warm the air may be, and how warm the seed is in it: two things. */
-function SafeAir({ use, airC, limit, seedC }: SafeAirProps) {
+export function SafeAir({ use, airC, limit, seedC }: SafeAirProps) {
   if (use === 'eat')
     return <p className="soft">Its life does not matter; scorching and cracking do. Go by what your buyer asks.</p>;
   const most = use === 'bank' ? BANK_C : limit?.mostC;

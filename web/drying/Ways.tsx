@@ -1,19 +1,15 @@
 import { lazy, Suspense, useMemo } from 'react';
-import { FORECAST_WORDS } from '@mercato/contract/cleaning/words';
+import { FORECAST_WORDS } from '@mercato/contract/drying/words';
 import type { BinDrying } from '@mercato/core/drying/binDrying';
 import type { DryingForecast } from '@mercato/core/drying/forecast';
 import type { GelNeeded, OverGel } from '@mercato/core/drying/overGel';
 import type { ThinLayer } from '@mercato/core/drying/thinLayer';
 import { degrees } from '../api/reader.ts';
 import { Course } from './Course.tsx';
+import { hoursRange, hoursWords } from './hours.ts';
 
 const Chart = lazy(() => import('../ui/Chart.tsx'));
 
-/** Hours as people say them. */
-export const hoursWords = (hours: number): string =>
-  hours < 72
-    ? `${hours < 10 ? hours.toFixed(1) : hours.toFixed(0)} h`
-    : `${(hours / 24).toFixed(hours < 240 ? 1 : 0)} days`;
 export const massWords = (grams: number): string =>
   grams >= 10_000 ? `${(grams / 1000).toFixed(1)} kg` : `${grams.toFixed(grams < 1000 ? 1 : 0)} g`;
 
@@ -117,6 +113,7 @@ export function InABin({ bin, down }: { bin: BinDrying; down: boolean }) {
       })),
     [bin],
   );
+  const range = useMemo(() => hoursRange(bin.course.at(-1)?.hours ?? 1), [bin]);
   return (
     <>
       {bin.hoursToTop === null ? (
@@ -140,6 +137,7 @@ export function InABin({ bin, down }: { bin: BinDrying; down: boolean }) {
       <Suspense>
         <Chart
           curves={curves}
+          xRange={range}
           xTitle="hours"
           yTitle="moisture, % wet basis"
           yRange={null}

@@ -19,7 +19,7 @@ export function Weighings({ value, onChange, fault }: WeighingsProps) {
         as="textarea"
         id={id}
         rows={4}
-        className="num w-form"
+        className="num text-start w-form"
         value={value}
         isInvalid={fault !== undefined}
         aria-describedby={described(id, fault, hint)}

@@ -1,10 +1,10 @@
 import type { DryingFigures } from '@mercato/contract/catalogue/dryingFigures';
 import { binDrying, leavingAir } from '@mercato/core/drying/binDrying';
 import { dryFromWet } from '@mercato/core/drying/equilibrium';
-import { dryingForecast } from '@mercato/core/drying/forecast';
+import { dryingForecast, massAfterDrying } from '@mercato/core/drying/forecast';
 import { gelNeeded, overGel } from '@mercato/core/drying/overGel';
 import { thinLayer, thinLayerRate } from '@mercato/core/drying/thinLayer';
-import { massAtMoisture } from '@mercato/core/moisture/bases';
+import { between } from '@mercato/core/units/argument';
 import type { KnownWater } from './figures.ts';
 import { figureAt, type PlanFault, type PlanKey, type PlanLines, weighingsOf, worked } from './lines.ts';
 
@@ -37,15 +37,16 @@ export function work(values: PlanLines, known: KnownWater | null, figures: Dryin
     massG,
     lines,
     down: targetPercent === undefined || moisturePercent === undefined || targetPercent <= moisturePercent,
-    mass: worked(() =>
+    massAfterG: worked(() =>
       massG !== undefined && moisturePercent !== undefined && targetPercent !== undefined
-        ? massAtMoisture(massG / 1000, moisturePercent, targetPercent)
+        ? massAfterDrying(massG, moisturePercent, targetPercent)
         : null,
     ),
     // Asked by itself: air that cannot be is refused before anything is reckoned with it.
-    balance: worked(() =>
-      water && airC !== undefined && airPercent !== undefined ? water.dryAt(share(airPercent), airC) : null,
-    ),
+    balance: worked(() => {
+      if (airPercent !== undefined) between('airPercent', airPercent, 0, 100);
+      return water && airC !== undefined ? water.dryAt((airPercent ?? 50) / 100, airC) : null;
+    }),
     wanted: worked(() =>
       water && airC !== undefined && targetPercent !== undefined
         ? water.humidityAt(dryFromWet(targetPercent), airC)
@@ -130,15 +131,14 @@ export function work(values: PlanLines, known: KnownWater | null, figures: Dryin
     ),
   };
 }
-const share = (percent: number) => percent / 100;
+export type Found = ReturnType<typeof work>;
 
 /** The first figure that cannot be, at its line. */
-export function faultOf(values: PlanLines, known: KnownWater | null, figures: DryingFigures): PlanFault | null {
-  const all = work(values, known, figures);
+export function faultOf(all: Found): PlanFault | null {
   if ('line' in all.lines)
     return { key: 'weighings', message: `line ${all.lines.line}: two figures, hours and grams, such as 6 945` };
   return (
-    [all.balance, all.wanted, all.mass, all.needed, all.over, all.layer, all.forecast, all.bin, all.leaves].find(
+    [all.balance, all.wanted, all.massAfterG, all.needed, all.over, all.layer, all.forecast, all.bin, all.leaves].find(
       (one) => one.fault !== null,
     )?.fault ?? null
   );

@@ -9,6 +9,7 @@ export interface Curve {
 }
 
 const PERCENT = [0, 100] as const;
+const MANY = 24;
 const NO_LEVELS: readonly { readonly y: number; readonly words: string }[] = [];
 const NO_MARKS: readonly { readonly x: number; readonly words: string }[] = [];
 
@@ -80,7 +81,10 @@ export default function Chart({
           one.look === 'dots' ? 0 : one.look === 'faint' || one.look === 'other' || time ? 1.5 : 2,
         ),
         dashArray: curves.map((one) => (one.look === 'faint' ? 5 : 0)),
-        curve: curves.map((one) => (dots || time || one.points.length < 3 ? 'straight' : 'smooth')),
+        // Many points are their own curve; a spline through them waves.
+        curve: curves.map((one) =>
+          dots || time || one.points.length < 3 || one.points.length > MANY ? 'straight' : 'smooth',
+        ),
       },
       markers: { size: curves.map((one) => (dots || one.look === 'dots' ? 5 : 0)), strokeWidth: 0 },
       xaxis: {

@@ -82,7 +82,11 @@ export function Drying({ batch, pass }: { batch: OpenBatch; pass: PassState }) {
             </p>
           )}
           {forecast.none && <p>{FORECAST_WORDS[forecast.none]}</p>}
-          <Course forecast={forecast} weighings={weighings} unit={forecast.massWhenDryG >= KILOGRAMS_FROM ? 'kg' : 'g'} />
+          <Course
+            forecast={forecast}
+            weighings={weighings}
+            unit={forecast.massWhenDryG >= KILOGRAMS_FROM ? 'kg' : 'g'}
+          />
           {forecast.dryAt && (
             <p>
               Dry about <b>{at(forecast.dryAt.hours)}</b>, between {at(forecast.dryAt.low)} and{' '}

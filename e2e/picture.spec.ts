@@ -140,3 +140,60 @@ test('the whole fraction is weighed and counted from a picture', async ({ page }
   const view = (await (await page.request.get(`/api/lots/${lot}/weight`)).json()) as WeightView;
   expect(view.tests.at(-1)?.fields.wholeSeeds?.device).toBe('a picture: found 80, 0 put right by hand');
 });
+
+test('what has sprouted on a towel is proposed, put right by a press, and taken into a quick answer', async ({
+  page,
+}) => {
+  const towel = drawSeeds({
+    ...LOOSE,
+    seed: 5002,
+    width: 1200,
+    height: 900,
+    seeds: 14,
+    sprouted: 0.5,
+    roots: [1.5, 3],
+  });
+  const hands = new Hands(page);
+  await hands.signIn('marrow');
+  await page.goto('/quick');
+  await hands.button('propose from a picture: seeds tested and sprouted');
+  const dialog = page.getByRole('dialog');
+  await dialog
+    .getByLabel(/picture/)
+    .first()
+    .setInputFiles(file('towel.png', pngOf(towel.picture)));
+  await expect(dialog.getByRole('status').first()).toHaveText(/^7 sprouted of 14/);
+  await expect(dialog.getByText(/A proposal/)).toBeVisible();
+  // One that has sprouted is taken for a thread: two presses on, it is not sprouted.
+  const view = dialog.getByRole('application');
+  const box = await view.boundingBox();
+  const root = towel.seeds.find((one) => one.root !== null);
+  if (!box || !root) throw new Error('no picture, or nothing has sprouted');
+  const at = { x: (root.x / 1200) * box.width, y: (root.y / 900) * box.height };
+  await view.click({ position: at });
+  await expect(dialog.getByRole('status').first()).toHaveText(/^6 sprouted of 13 · 1 put right by hand/);
+  await view.click({ position: at });
+  await expect(dialog.getByRole('status').first()).toHaveText(/^6 sprouted of 14 · 1 put right by hand/);
+  await dialog.getByRole('button', { name: 'Take 6 of 14' }).click();
+  await expect(page.getByLabel('seeds tested', { exact: true })).toHaveValue('14');
+  await expect(page.getByLabel('sprouted', { exact: true })).toHaveValue('6');
+});
+
+test('a count is cancelled and nothing is left of it; above 12 megapixels it is made smaller, and said so', async ({
+  page,
+}) => {
+  const large = drawSeeds({ ...LOOSE, seed: 5003, width: 4400, height: 3000, seeds: 150, halfLength: 60 });
+  const hands = new Hands(page);
+  await hands.signIn('marrow');
+  await page.goto('/picture');
+  const chosen = page.getByLabel(/picture/).first();
+  const picture = file('large.png', pngOf(large.picture));
+  await chosen.setInputFiles(picture);
+  await hands.button('Cancel');
+  await expect(page.getByRole('progressbar')).toHaveCount(0);
+  await expect(page.getByRole('status')).toHaveCount(0);
+  await chosen.setInputFiles(picture);
+  await expect(page.getByText(/^150 seeds · made smaller for counting: 4400 × 3000 to/)).toBeVisible({
+    timeout: 60_000,
+  });
+});

@@ -1,4 +1,5 @@
 import type { Odd } from '@mercato/core/optics/countSeeds';
+import type { Sprout } from '@mercato/core/optics/sprouts';
 import type { PictureRefusal } from '@mercato/core/optics/pictureFile';
 
 /** Why a file is not opened, and what is. */
@@ -22,4 +23,8 @@ export const ODD_WORDS: Readonly<Record<Odd, string>> = {
   large: 'large: two that lie over each other',
   shape: 'another shape: foreign, or two that touch',
   'at-the-edge': 'cut off by the edge of the picture',
+};
+export const SPROUT_WORDS: Readonly<Record<NonNullable<Sprout['odd']>, string>> = {
+  'short-root': 'a short root, or none',
+  'two-together': 'two that lie together',
 };

@@ -54,6 +54,26 @@ const MOST_REGIONS = 40_000;
 const GAPS = 0.78;
 
 /**
+ * What stands out from the ground, and hangs together.
+ * @throws {ArgumentFault} `picture`: nothing stands out, or too much
+ */
+export function standsOut(picture: Picture, progress: Progress) {
+  const { width, height } = picture;
+  const ground = groundOf(picture);
+  progress(0.15);
+  const { plane, level, threshold } = contrastOf(picture, ground);
+  if (level === 0) throw new ArgumentFault('picture', { is: 'argument.picture-empty' });
+  progress(0.35);
+  const all = regionsOf(plane, width, height, threshold);
+  const covered = all.regions.reduce((sum, one) => sum + one.area, 0) / (width * height);
+  const large = all.regions.filter((one) => one.area >= LEAST_AREA);
+  if (covered > TOO_FULL || large.length > MOST_REGIONS)
+    throw new ArgumentFault('picture', { is: 'argument.picture-full', percent: Math.round(covered * 100) });
+  progress(0.6);
+  return { plane, threshold, all, large, covered };
+}
+
+/**
  * Counts loose seed on a contrasting ground and measures each one.
  *
  * @throws {ArgumentFault} `picture`: nothing stands out from the ground, or seed covers too much of it
@@ -61,20 +81,9 @@ const GAPS = 0.78;
  */
 export function countSeeds(picture: Picture, progress: Progress = () => undefined): SeedCount {
   const { width, height } = picture;
-  const ground = groundOf(picture);
-  progress(0.15);
-  const contrast = contrastOf(picture, ground);
-  if (contrast.level === 0) throw new ArgumentFault('picture', { is: 'argument.picture-empty' });
-  progress(0.35);
-  const all = regionsOf(contrast.plane, width, height, contrast.threshold);
-  const covered = all.regions.reduce((sum, one) => sum + one.area, 0) / (width * height);
-  const large = all.regions.filter((one) => one.area >= LEAST_AREA);
-  if (covered > TOO_FULL || large.length > MOST_REGIONS)
-    throw new ArgumentFault('picture', { is: 'argument.picture-full', percent: Math.round(covered * 100) });
-  progress(0.6);
-  const { plane } = contrast;
+  const { plane, threshold, all, large, covered } = standsOut(picture, progress);
   const measure = (cut: Cut, parts: ArrayLike<number>, part: number) =>
-    measuredIn(plane, width, cut, parts, part, contrast.threshold);
+    measuredIn(plane, width, cut, parts, part, threshold);
   const cuts = large.map((region) => ({ region, cut: cutOf(all, width, region, () => false) }));
   const first = cuts.map(({ region, cut }) => ({ region, cut, whole: measure(cut, cut.mask, 1) }));
   const bars: Bar[] = [];
@@ -104,7 +113,7 @@ export function countSeeds(picture: Picture, progress: Progress = () => undefine
       return;
     }
     // Between seeds that touch in a ring the ground is seen: that is no part of them.
-    const seenThrough = (hole: Hole) => hole.contrast < contrast.threshold * 0.6 && hole.area > 0.01 * typical.areaPx;
+    const seenThrough = (hole: Hole) => hole.contrast < threshold * 0.6 && hole.area > 0.01 * typical.areaPx;
     const clump = region.holes.some(seenThrough) ? cutOf(all, width, region, seenThrough) : cut;
     const { parts, count } = partRegion(clump, sureOf(plane, width, clump), typical);
     for (let part = 1; part <= count; part += 1) {

@@ -15,6 +15,8 @@ export interface DrawnSeed {
   /** Largest and smallest distance of two parallel lines that hold it. */
   readonly lengthPx: number;
   readonly widthPx: number;
+  /** The way of its root from the end of the seed on; null = it has none. */
+  readonly root: { readonly points: readonly (readonly [number, number])[]; readonly lengthPx: number } | null;
 }
 
 export interface PictureOf {
@@ -41,6 +43,9 @@ export interface PictureOf {
   readonly shadow: number;
   /** Pixels over which an edge is blurred. */
   readonly blur: number;
+  /** Share of the seeds that have a root, 0..1, and how many times as long as the seed is wide: from, to. */
+  readonly sprouted: number;
+  readonly roots: readonly [shortest: number, longest: number];
   /** A dark bar of so many pixels along the lower edge; 0 = none. */
   readonly scaleBar: number;
 }
@@ -71,6 +76,8 @@ export const LOOSE: PictureOf = {
   uneven: 0.15,
   shadow: 0,
   blur: 0.8,
+  sprouted: 0,
+  roots: [0.8, 3],
   scaleBar: 0,
 };
 
@@ -110,7 +117,7 @@ function outlineOf({
   });
 }
 
-function sized(seed: Pick<DrawnSeed, 'x' | 'y' | 'a' | 'b' | 'turn' | 'bend'>): DrawnSeed {
+function sized(seed: Pick<DrawnSeed, 'x' | 'y' | 'a' | 'b' | 'turn' | 'bend'>): Omit<DrawnSeed, 'root'> {
   const points = outlineOf(seed);
   let [lengthPx, widthPx] = [0, Infinity];
   for (let i = 0; i < 360; i += 1) {
@@ -163,6 +170,16 @@ export function drawSeeds(of: PictureOf): DrawnPicture {
       shade[at] = Math.max(shade[at] ?? 0, deep);
     });
   });
+  seeds.forEach((seed, i) => {
+    const thick = seed.b * ROOT;
+    for (const [x, y] of seed.root?.points ?? [])
+      around({ x, y, a: thick, b: thick, bend: 0 }, width, height, 3 + 3 * of.blur, (at, px, py) => {
+        const edge = 1 / (1 + Math.exp((Math.hypot(px - x, py - y) - thick) / Math.max(0.05, of.blur * 0.6)));
+        if (edge <= (cover[at] ?? 0)) return;
+        cover[at] = edge;
+        whose[at] = i;
+      });
+  });
   let state = (of.seed * 2_654_435_761) >>> 0 || 1;
   for (let y = 0, at = 0; y < height; y += 1) {
     const iy = Math.floor(y / spot);
@@ -206,15 +223,42 @@ function around(
       each(py * width + px, px, py);
 }
 
+/** How thick a root is, of the seed's half width. */
+const ROOT = 0.3;
+
+/** A root from one end of a seed on: it sets out along the seed and bends as it goes. */
+function rootOf(seed: Omit<DrawnSeed, 'root'>, times: number, bend: number): DrawnSeed['root'] {
+  const lengthPx = times * seed.widthPx;
+  const step = 0.5;
+  let way = seed.turn;
+  // The end of a bent seed lies beside its axis.
+  const sideways = seed.bend * (seed.a ** 2 - seed.a ** 2 / 3);
+  let [x, y] = [
+    seed.x + seed.a * 0.9 * Math.cos(way) - sideways * Math.sin(way),
+    seed.y + seed.a * 0.9 * Math.sin(way) + sideways * Math.cos(way),
+  ];
+  const points: [number, number][] = [];
+  for (let far = 0; far < lengthPx + seed.a * 0.1; far += step) {
+    points.push([x, y]);
+    way += (bend * step) / lengthPx;
+    x += step * Math.cos(way);
+    y += step * Math.sin(way);
+  }
+  return { points, lengthPx };
+}
+
 /** Puts the seeds down one after the other: into clumps, where the next one touches the one before, or apart. */
 function placed(of: PictureOf, random: () => number, normal: () => number, truth: Int32Array): DrawnSeed[] {
   const { width, height } = of;
   const seeds: DrawnSeed[] = [];
-  const shape = () => {
+  // Roots lie apart from other seeds.
+  const gap = of.sprouted > 0 ? ((2 * of.halfLength) / of.aspect) * of.roots[1] + 8 : 5;
+  const shape = (): DrawnSeed => {
     const size = Math.max(0.6, 1 + of.vary * normal());
     const a = of.halfLength * size;
     const b = (a / of.aspect) * Math.max(0.8, 1 + 0.05 * normal());
-    return sized({ x: 0, y: 0, a, b, turn: random() * Math.PI, bend: of.kidneys ? (0.45 * b) / (a * a) : 0 });
+    const bend = of.kidneys ? (0.45 * b) / (a * a) : 0;
+    return { ...sized({ x: 0, y: 0, a, b, turn: random() * Math.PI, bend }), root: null };
   };
   const lower = of.scaleBar > 0 ? 90 : 0;
   /** Pixels that it shares with others, and whether one lies nearer than `gap`. */
@@ -228,13 +272,19 @@ function placed(of: PictureOf, random: () => number, normal: () => number, truth
     });
     return { shared, near };
   };
-  const keep = (seed: DrawnSeed) => {
+  const keep = (bare: DrawnSeed) => {
+    const many = seeds.length + 1;
+    // So many of each hundred, however many there are.
+    const grows = Math.floor(many * of.sprouted) > Math.floor((many - 1) * of.sprouted);
+    const [shortest, longest] = of.roots;
+    const root = grows ? rootOf(bare, shortest + random() * (longest - shortest), 2 * (random() - 0.5)) : null;
+    const seed = { ...bare, root };
     seeds.push(seed);
     around(seed, width, height, 2, (at, px, py) => {
       if (!truth[at] && outside(seed, px, py) <= 0) truth[at] = seeds.length;
     });
   };
-  const margin = of.halfLength * 1.6;
+  const margin = of.halfLength * 1.6 + (of.sprouted > 0 ? gap : 0);
   const inside = (x: number, y: number) =>
     x > margin && x < width - margin && y > margin && y < height - margin - lower;
   const alone = (): DrawnSeed => {
@@ -244,7 +294,7 @@ function placed(of: PictureOf, random: () => number, normal: () => number, truth
         x: margin + random() * (width - 2 * margin),
         y: margin + random() * (height - 2 * margin - lower),
       };
-      if (!clash(seed, 5).near) return seed;
+      if (!clash(seed, gap).near) return seed;
     }
     throw new RangeError(`seeds: no room for ${of.seeds} in ${width} × ${height}`);
   };

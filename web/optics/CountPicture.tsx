@@ -1,22 +1,14 @@
-import { proxy } from 'comlink';
 import { useState } from 'react';
-import { Button, Form, ProgressBar, Stack } from 'react-bootstrap';
-import { refusalWords } from '@mercato/contract/optics/words';
-import { argumentWords } from '@mercato/contract/words/arguments';
-import { ArgumentFault } from '@mercato/core/units/argument';
-import { Inline, Small } from '../ui/Buttons.tsx';
+import { Button, Stack } from 'react-bootstrap';
+import { Inline } from '../ui/Buttons.tsx';
 import { Notice } from '../ui/Notice.tsx';
-import { Trouble } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
-import { useWorker } from '../ui/useWorker.ts';
 import { LookFirst } from './LookFirst.tsx';
 import { Measures } from './Measures.tsx';
 import { SeedView } from './SeedView.tsx';
-import type { Counted, Counting } from './count.worker.ts';
+import { openedWords, OpenPicture, Zooms } from './OpenPicture.tsx';
+import type { Counted } from './count.worker.ts';
 import { type Changes, countsAs, handled, NO_CHANGES, press, setAs, toLookAt, total } from './hands.ts';
-
-const start = () => new Worker(new URL('./count.worker.ts', import.meta.url), { type: 'module' });
-const ZOOMS = [1, 2, 4];
 
 /** How a picture came to its count: how many were found, and how many of them a hand put right. */
 export interface CountedBy {
@@ -26,60 +18,14 @@ export interface CountedBy {
 type Take = ((seeds: number, by: CountedBy) => void) | undefined;
 
 /** Counts the seeds of a picture; hands put right what was found otherwise than it is. */
-export function CountPicture({ onTake }: { onTake?: Take }) {
-  const { ask, stop } = useWorker<Counting>(start);
-  const [share, setShare] = useState<number>();
-  const [trouble, setTrouble] = useState<string>();
-  const [counted, setCounted] = useState<Counted>();
-  const open = async (file: File | undefined) => {
-    if (!file) return;
-    setTrouble(undefined);
-    // What was counted before is not the count of this one.
-    setCounted(undefined);
-    setShare(0);
-    try {
-      const answer = await ask().count(file, proxy(setShare));
-      if (answer.is === 'counted') setCounted(answer);
-      else if (answer.is === 'cannot-count') setTrouble(argumentWords(new ArgumentFault(answer.field, answer.says)));
-      else setTrouble(refusalWords(answer));
-    } finally {
-      setShare(undefined);
-    }
-  };
-  const cancel = () => {
-    stop();
-    setShare(undefined);
-  };
-  return (
-    <>
-      <Form.Group controlId="picture-file" className="mb-2 w-text">
-        <Form.Label>{counted ? 'another picture' : 'picture: photograph or scan'}</Form.Label>
-        <Form.Control
-          type="file"
-          accept="image/jpeg,image/png,image/webp"
-          disabled={share !== undefined}
-          // The same file may be chosen again, after it was cancelled.
-          onClick={(event) => (event.currentTarget.value = '')}
-          onChange={(event) => void open((event.target as HTMLInputElement).files?.[0])}
-        />
-        {!counted && (
-          <Form.Text as="div">
-            Loose seed, not heaped, on a plain sheet of another colour that fills the picture; light from all sides. The
-            picture stays on this machine.
-          </Form.Text>
-        )}
-      </Form.Group>
-      <Trouble text={trouble} />
-      {share !== undefined && (
-        <Stack direction="horizontal" gap={3} className="w-text my-3">
-          <ProgressBar className="flex-grow-1" now={share * 100} aria-label="counting" />
-          <Small onClick={cancel}>Cancel</Small>
-        </Stack>
-      )}
-      {counted && <Found counted={counted} onTake={onTake} />}
-    </>
-  );
-}
+export const CountPicture = ({ onTake }: { onTake?: Take }) => (
+  <OpenPicture<Counted>
+    ask={(worker, file, tell) => worker.count(file, tell)}
+    hint="Loose seed, not heaped, on a plain sheet of another colour that fills the picture; light from all sides."
+  >
+    {(counted) => <Found counted={counted} onTake={onTake} />}
+  </OpenPicture>
+);
 
 function Found({ counted, onTake }: { counted: Counted; onTake: Take }) {
   const { count, shown } = counted;
@@ -113,9 +59,7 @@ function Found({ counted, onTake }: { counted: Counted; onTake: Take }) {
           <span className="fig fs-1">{now}</span> {now === 1 ? 'seed' : 'seeds'}
           <span className="soft">
             {touched > 0 && ` · found ${total(seeds, NO_CHANGES)}, ${touched} put right by hand`}
-            {counted.turned && ' · turned upright, as its camera says'}
-            {counted.share < 1 &&
-              ` · made smaller for counting: ${counted.came.width} × ${counted.came.height} to ${shown.width} × ${shown.height} pixels`}
+            {openedWords(counted)}
           </span>
         </p>
         <Stack direction="horizontal" gap={2} className="flex-wrap my-2">
@@ -124,18 +68,15 @@ function Found({ counted, onTake }: { counted: Counted; onTake: Take }) {
               Take {now}
             </Button>
           )}
-          {ZOOMS.map((one) => (
-            <Small key={one} active={zoom === one} aria-pressed={zoom === one} onClick={() => setZoom(one)}>
-              {one === 1 ? 'whole' : `${one} ×`}
-            </Small>
-          ))}
+          <Zooms zoom={zoom} set={setZoom} />
           {touched > 0 && <Inline onClick={() => change(NO_CHANGES)}>as it was found</Inline>}
         </Stack>
         <SeedView
           shown={shown}
           seeds={seeds}
           bars={bars}
-          changes={changes}
+          looks={(i) => (countsAs(seeds, changes, i) > 0 ? 'counts' : 'left-out')}
+          marks={changes.marks}
           ends={ends}
           at={at}
           zoom={zoom}

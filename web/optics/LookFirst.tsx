@@ -1,8 +1,8 @@
-import { useEffect, useRef } from 'react';
 import { ButtonGroup, Stack } from 'react-bootstrap';
 import { ODD_WORDS } from '@mercato/contract/optics/words';
 import type { FoundSeed } from '@mercato/core/optics/countSeeds';
 import { Small } from '../ui/Buttons.tsx';
+import { CutOut } from './CutOut.tsx';
 import { MOST_AS_ONE } from './hands.ts';
 
 interface LookFirstProps {
@@ -52,22 +52,5 @@ export function LookFirst({ shown, seeds, odd, at, countsAs, look, setAs }: Look
       </ul>
       {odd.length > MOST && <p className="soft">and {odd.length - MOST} more, marked in the picture</p>}
     </section>
-  );
-}
-
-const SIDE = 72;
-
-function CutOut({ shown, seed, onClick }: { shown: ImageBitmap; seed: FoundSeed; onClick: () => void }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    const side = seed.lengthPx * 1.7;
-    canvas.current
-      ?.getContext('2d')
-      ?.drawImage(shown, seed.x - side / 2, seed.y - side / 2, side, side, 0, 0, SIDE * 2, SIDE * 2);
-  }, [shown, seed]);
-  return (
-    <button type="button" className="cut-out" onClick={onClick} aria-label="show it in the picture">
-      <canvas ref={canvas} width={SIDE * 2} height={SIDE * 2} style={{ width: SIDE, height: SIDE }} />
-    </button>
   );
 }

@@ -1,12 +1,15 @@
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
-import type { Bar, FoundSeed } from '@mercato/core/optics/countSeeds';
-import { type Changes, countsAs } from './hands.ts';
+import type { Bar } from '@mercato/core/optics/countSeeds';
+import type { Measured } from '@mercato/core/optics/measure';
 
 interface SeedViewProps {
   shown: ImageBitmap;
-  seeds: readonly FoundSeed[];
+  seeds: readonly (Pick<Measured, 'x' | 'y' | 'outline'> & { readonly odd: unknown })[];
   bars: readonly Bar[];
-  changes: Changes;
+  /** How one of them is drawn. */
+  looks: (i: number) => string;
+  /** What only the eye saw. */
+  marks: readonly (readonly [x: number, y: number])[];
   /** The ends of a length that is being measured. */
   ends: readonly (readonly [number, number])[];
   /** The one that is looked at. */
@@ -18,7 +21,7 @@ interface SeedViewProps {
 const STEP = 1 / 60;
 
 /** The picture with what was found in it: a press counts, leaves out, adds or takes away; arrows and Enter do the same. */
-export function SeedView({ shown, seeds, bars, changes, ends, at, zoom, onPress }: SeedViewProps) {
+export function SeedView({ shown, seeds, bars, looks, marks, ends, at, zoom, onPress }: SeedViewProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const pane = useRef<HTMLDivElement>(null);
   const [cross, setCross] = useState<readonly [number, number] | null>(null);
@@ -56,7 +59,7 @@ export function SeedView({ shown, seeds, bars, changes, ends, at, zoom, onPress 
     event.preventDefault();
     event.stopPropagation();
   };
-  const line = (outline: FoundSeed['outline']) => outline.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ');
+  const line = (outline: Measured['outline']) => outline.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ');
   return (
     <div className="seed-view" ref={pane}>
       <div style={{ width: `${zoom * 100}%` }}>
@@ -76,15 +79,11 @@ export function SeedView({ shown, seeds, bars, changes, ends, at, zoom, onPress 
           {seeds.map((seed, i) => (
             <polygon
               key={i}
-              className={[
-                countsAs(seeds, changes, i) > 0 ? 'counts' : 'left-out',
-                seed.odd ? 'odd' : '',
-                i === at ? 'at' : '',
-              ].join(' ')}
+              className={[looks(i), seed.odd ? 'odd' : '', i === at ? 'at' : ''].join(' ')}
               points={line(seed.outline)}
             />
           ))}
-          {changes.marks.map(([x, y], i) => (
+          {marks.map(([x, y], i) => (
             <g key={`mark ${i}`} className="mark">
               <circle cx={x} cy={y} r={reach} />
               <path d={`M${x - reach / 2} ${y}h${reach}M${x} ${y - reach / 2}v${reach}`} />

@@ -1,5 +1,6 @@
 import { Button } from 'react-bootstrap';
 import { type BagBrief, type NewLook, WATERS } from '@mercato/contract/quick-tests/rounds';
+import { TakeSprouts } from '../optics/TakeCount.tsx';
 import { seenBody, type SeenLines, SeenOnField, TODAY } from '../register/seen.tsx';
 import { Quiet } from '../ui/Buttons.tsx';
 import { TextField } from '../ui/fields.tsx';
@@ -73,6 +74,14 @@ export function LookForm({ bag, personId, today, ready, begin, keep }: LookFormP
           +
         </Quiet>
       </div>
+      {most > 0 && (
+        <TakeSprouts
+          of="newly sprouted"
+          onTake={(found) => {
+            setSprouted(found.sprouted);
+          }}
+        />
+      )}
       <div className="picks d-flex flex-wrap gap-2 mb-2" role="group" aria-label="water">
         {WATERS.map((one) => (
           <Quiet key={one} aria-pressed={water === one} onClick={() => set({ water: one })}>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { degreesBetween, degreesUnit } from '../api/reader.ts';
-import { TakeCount } from '../optics/TakeCount.tsx';
+import { TakeCount, TakeSprouts } from '../optics/TakeCount.tsx';
 import { useKinds } from '../store/data.ts';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { Slip } from '../ui/Slip.tsx';
@@ -81,6 +81,13 @@ export default function QuickAnswer() {
           {figureField('seeds', 'seeds', 'seeds tested')}
           <TakeCount of="seeds tested" onTake={taking('seeds')} />
           {figureField('sprouted', 'sprouted', 'sprouted')}
+          <TakeSprouts
+            of="seeds tested and sprouted"
+            onTake={({ seeds, sprouted }) => {
+              taking('seeds')(String(seeds));
+              taking('sprouted')(String(sprouted));
+            }}
+          />
           <TextField
             label="kind (if known)"
             list="quick-kinds"

@@ -14,7 +14,7 @@ const VIEWS = [
   ['purity', 'QM-0431/purity'],
   ['sampling', 'QM-0436/sampling'],
   ['other-seeds-dark', 'QM-0434/other-seeds'],
-  ['weight', 'QM-0412/weight'],
+  ['drying', '/drying?kind=wheat&temperature=25&moisture=18&target=13&mass=1000&unit=kg&way=bin&airM3h=500'],
   ['germination', 'QM-0402/germination'],
   ['release', 'QM-0388/release'],
   ['rule-books', '/rules'],

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import type { CounterCount, MeterReading, OvenSample } from '@mercato/core/devices/deviceLines';
 import type { OvenSeen } from '@mercato/core/devices/ovenLog';
 import { DEVICE_KINDS, type DeviceKind } from '@mercato/core/devices/watchDevice';
-import { eitherOf, form, oneOf, optional, type ValueOf } from '../http/body.ts';
+import { eitherOf, form, oneOf, type ValueOf } from '../http/body.ts';
 import { portOfAddress, text, why, wholeNumber } from '../http/fields.ts';
 import { typed } from '../http/typed.ts';
 
@@ -72,6 +72,3 @@ export const deviceActSchema = eitherOf('what', {
   load: { seeds: wholeNumber(1, 9_999_999) },
   fault: { fault: oneOf([...new Set(Object.values(DEVICE_FAULTS).flat())]) },
 });
-
-/** From which device a figure came. */
-export const deviceIdSchema = optional(Joi.string().guid());

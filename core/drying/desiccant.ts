@@ -2,13 +2,6 @@ import { aboveUpTo, aboveZero, ArgumentFault, between } from '../units/argument.
 import { massAfterDrying } from './forecast.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
-/** Water that desiccant takes up before it lets go of dryness, g per g; from memory, makers' figures differ. */
-export const UPTAKE: Readonly<Record<'silica gel' | 'molecular sieve' | 'dried rice', number>> = {
-  'silica gel': 0.1,
-  'molecular sieve': 0.15,
-  'dried rice': 0.03,
-};
-
 export interface DesiccantNeed {
   readonly waterG: number;
   readonly desiccantG: number;

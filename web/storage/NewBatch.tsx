@@ -1,18 +1,20 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
-import { useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { newBatchSchema } from '@mercato/contract/storage/batches';
 import { storageRoutes } from '@mercato/contract/storage/routes';
 import { warningWords } from '@mercato/contract/storage/words';
 import type { PacketBrief } from '@mercato/contract/store/packets';
 import { storeRoutes } from '@mercato/contract/store/routes';
 import { argumentWords } from '@mercato/contract/words/arguments';
-import { percentOf } from '@mercato/contract/words/figures';
 import { type Batch, BATCHES, USUAL_HOURS } from '@mercato/core/storage/cold';
-import { desiccantNeeded, UPTAKE } from '@mercato/core/drying/desiccant';
+import { massAfterDrying } from '@mercato/core/drying/forecast';
+import { type Desiccant, gelNeeded } from '@mercato/core/drying/overGel';
+import { waterOfOil } from '@mercato/core/drying/seedWater';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import { reading } from '../api/routes.ts';
+import { useDryingFigures } from '../drying/figures.ts';
 import { placeChoices, usePlaces } from '../store/data.ts';
 import { harvestWords } from '../store/words.ts';
 import { Busy } from '../ui/Busy.tsx';
@@ -72,8 +74,12 @@ export default function NewBatch() {
     enabled: ids.length > 0 && what !== 'warming',
     placeholderData: keepPreviousData,
   });
+  const { data: figures } = useDryingFigures();
   if (!places || !found) return <Busy />;
-  const need = waterOf(entry.values);
+  const need = waterOf(
+    entry.values,
+    figures?.desiccants.find((one) => one.name === 'silica gel'),
+  );
   const warnings = what === 'warming' || ids.length === 0 ? [] : (warned?.warnings ?? []);
   return (
     <main className="w-text">
@@ -125,9 +131,15 @@ export default function NewBatch() {
         {need.need && (
           <p>
             It will weigh <b className="fig">{need.need.massWhenDryG.toFixed(1)} g</b> then:{' '}
-            <span className="fig">{need.need.waterG.toFixed(1)} g</span> of water have to leave, about{' '}
-            <span className="fig">{need.need.desiccantG.toFixed(0)} g</span> of silica gel (at{' '}
-            {percentOf(UPTAKE['silica gel'])} % of its weight, from memory).
+            <span className="fig">{need.need.waterG.toFixed(1)} g</span> of water have to leave.{' '}
+            {need.need.gelG === null ? (
+              'No gel dries it so far.'
+            ) : (
+              <>
+                About <span className="fig">{need.need.gelG.toFixed(0)} g</span> of dry silica gel, by what it holds in
+                the air of lean seed so dry; oily seed needs less. <Link to="/drying">Reckon it for your kind.</Link>
+              </>
+            )}
           </p>
         )}
         <h2>Which seed</h2>
@@ -165,23 +177,38 @@ const hoursOf = (days: string) => {
   return typeof value === 'number' ? Math.round(value * HOURS_A_DAY) : value;
 };
 
+/** Lean seed needs the most gel: what suffices for it suffices for all. */
+const LEAN = waterOfOil(0.02);
+const ROOM_C = 20;
+/** What gel that was just baked holds, percent. */
+const BAKED = 1;
+
 /** The water that has to leave, once mass and both moistures stand there; or why that cannot be. */
-function waterOf({
-  massG,
-  moisturePercent,
-  targetPercent,
-}: {
-  massG: string;
-  moisturePercent: string;
-  targetPercent: string;
-}) {
+function waterOf(
+  { massG, moisturePercent, targetPercent }: Record<'massG' | 'moisturePercent' | 'targetPercent', string>,
+  gel: Desiccant | undefined,
+) {
   const [mass, now, wanted] = [massG, moisturePercent, targetPercent].map((one) => Number(plainFigure(one) || NaN));
   if (mass === undefined || now === undefined || wanted === undefined || Number.isNaN(now + wanted)) return {};
+  const shut = { massG: Number.isNaN(mass) ? 1 : mass, moisturePercent: now, holdsPercent: BAKED, airC: ROOM_C };
   try {
-    const need = desiccantNeeded(Number.isNaN(mass) ? 1 : mass, now, wanted, UPTAKE['silica gel']);
-    return Number.isNaN(mass) ? {} : { need };
+    if (wanted > now)
+      throw new ArgumentFault('targetPercent', { is: 'argument.already-drier', moisturePercent: now, got: wanted });
+    const massWhenDryG = massAfterDrying(shut.massG, now, wanted);
+    if (Number.isNaN(mass)) return {};
+    return { need: { massWhenDryG, waterG: mass - massWhenDryG, gelG: gelG(gel, shut, wanted) } };
   } catch (error) {
     return { fault: error instanceof ArgumentFault ? `it ${argumentWords(error)}` : undefined };
+  }
+}
+
+/** Null where none dries it so far. */
+function gelG(gel: Desiccant | undefined, shut: Parameters<typeof gelNeeded>[2], wanted: number): number | null {
+  try {
+    return gel ? gelNeeded(LEAN, gel, shut, wanted).gelG : null;
+  } catch (error) {
+    if (error instanceof ArgumentFault && error.field === 'holdsPercent') return null;
+    throw error;
   }
 }
 

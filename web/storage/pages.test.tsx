@@ -9,6 +9,7 @@ import { cache } from '../api/cache.ts';
 import { SESSION_KEY } from '../api/session.tsx';
 import Batch from './Batch.tsx';
 import { KeepsHere } from './KeepsHere.tsx';
+import { SHIPPED } from '@mercato/core/testing/books';
 import NewBatch from './NewBatch.tsx';
 
 afterEach(() => {
@@ -112,6 +113,7 @@ test('drying says what has to leave, refuses a moisture above the present one, a
     '/store/batch-warnings': { warnings: [{ weight: 'stop', is: 'dryness-unknown' }] },
     '/store/batches': { id: 'b' },
     '/store?': { rows: [packet] },
+    '/drying/figures': { isotherms: [], kindOf: {}, dryingAir: [], desiccants: SHIPPED.desiccants },
   });
   const hands = open(<NewBatch />);
   await write(hands, 'it weighs, g', '200');
@@ -120,6 +122,10 @@ test('drying says what has to leave, refuses a moisture above the present one, a
   // Source: by hand: 200 × 88 / 94 = 187.2 g, 12.8 g of water.
   expect(screen.getByText('187.2 g')).toBeInTheDocument();
   expect(screen.getByText('12.8 g')).toBeInTheDocument();
+  // Source: by hand from the formula of oil and the points of the gel: 15.5 % humidity, 9.0 % held less 1 %: 159 g.
+  expect(await screen.findByText('159 g')).toBeInTheDocument();
+  await write(hands, 'moisture wanted, %', '1');
+  expect(screen.getByText(/No gel dries it so far/)).toBeInTheDocument();
   await write(hands, 'moisture wanted, %', '14');
   expect(screen.getByText(/must not be above the present moisture of 12 %.*drier than you want already/)).toBeVisible();
 

@@ -108,9 +108,7 @@ describe('devices over the network', () => {
           return true;
         },
       );
-      hub.listen(kind, hearDevice({ kind, address: `tcp://127.0.0.1:${one.port}` } as Device), (state) =>
-        tell(state),
-      );
+      hub.listen(kind, hearDevice({ kind, address: `tcp://127.0.0.1:${one.port}` } as Device), (state) => tell(state));
     }
   });
   afterAll(async () => {

@@ -3,6 +3,7 @@ import type { Calculation } from './calculation.ts';
 import { cleaningCalculations } from './cleaning.ts';
 import { dividingCalculations } from './dividing.ts';
 import { germinationCalculations } from './germination.ts';
+import { courseCalculations } from './courses.ts';
 import { dryingCalculations } from './drying.ts';
 import { moistureCalculations } from './moisture.ts';
 import { otherSeedsCalculations } from './otherSeeds.ts';
@@ -28,6 +29,7 @@ export const CATALOGUE: readonly Calculation[] = [
   ...dryingCalculations,
   ...weightCalculations,
   ...germinationCalculations,
+  ...courseCalculations,
   ...quickTestsCalculations,
   ...releaseCalculations,
   ...storageCalculations,

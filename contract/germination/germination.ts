@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { type CountDaysVerdict, END_CAUSES, type EndCause } from '@mercato/core/germination/judgeCountDays';
-import type { PlanEvent } from '@mercato/core/germination/planTest';
+import type { FreshSeed } from '@mercato/core/germination/freshSeed';
+import type { Bench, PlanEvent } from '@mercato/core/germination/planTest';
 import type { GerminationResult, TestResult } from '@mercato/core/germination/result';
 import type { KindMethod } from '@mercato/core/rule-books/edition';
 import { CLASSES, type Counts, perClass, type SeedClass } from '@mercato/core/units/seedCounts';
@@ -171,5 +172,9 @@ export interface GerminationView {
   waiting: VesselView[];
   tests: GerminationTest[];
   combined: GerminationResult;
+  /** When nobody is at the bench, and by how much counts may be moved then. */
+  bench: Bench;
+  /** Fresh seed above its book's share, of what is reported or of the last test; null = no more than that. */
+  fresh: FreshSeed | null;
   today: string;
 }

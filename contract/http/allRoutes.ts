@@ -1,6 +1,6 @@
 import { catalogueRoutes } from '../catalogue/routes.ts';
 import { cleaningRoutes } from '../cleaning/routes.ts';
-import { balanceRoutes } from '../devices/routes.ts';
+import { balanceRoutes, deviceRoutes } from '../devices/routes.ts';
 import { importRoutes } from '../import/routes.ts';
 import { STEP_ROUTES } from '../lot-sheet/records.ts';
 import { quickTestRoutes } from '../quick-tests/routes.ts';
@@ -35,6 +35,7 @@ export const ALL_ROUTES = {
   release: releaseRoutes,
   ruleBooks: ruleBookRoutes,
   balances: balanceRoutes,
+  devices: deviceRoutes,
   cleaning: cleaningRoutes,
   store: storeRoutes,
   places: placeRoutes,

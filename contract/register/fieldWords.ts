@@ -59,6 +59,17 @@ export const REGISTER_FIELDS = {
     address: 'address',
     zone: { label: 'time zone', hint: 'such as Europe/Dublin' },
     paper: { label: 'paper', hint: 'for reports and sheets of labels', choices: { A4: 'A4', LETTER: 'US Letter' } },
+    closedWeek: {
+      label: 'closed on',
+      hint: 'counts are moved to open days as far as the rule book permits',
+      choices: {
+        none: 'no day of the week',
+        sun: 'Sundays',
+        'sat-sun': 'Saturdays and Sundays',
+        'fri-sat': 'Fridays and Saturdays',
+      },
+    },
+    closedDays: { label: 'other closed days', hint: 'such as 2026-12-25 2026-12-26' },
   },
   newPerson: {
     name: 'name',

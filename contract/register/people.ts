@@ -1,9 +1,10 @@
 import Joi from 'joi';
 import { type Role, ROLES } from '@mercato/core/register/permissions';
+import { CLOSED_WEEKS } from '@mercato/core/units/closedDays';
 import { TEMPERATURE_UNITS } from '@mercato/core/units/degrees';
 import { DATE_ORDERS } from '@mercato/core/units/writtenDate';
 import { form, objectOf, oneOf, orNull, takes, type ValueOf } from '../http/body.ts';
-import { text } from '../http/fields.ts';
+import { isoDate, text } from '../http/fields.ts';
 import type { ExampleView } from './visit.ts';
 
 export type SignIn = ValueOf<typeof signInSchema>;
@@ -83,6 +84,9 @@ export const firstPersonSchema = form('firstPerson', {
 /** Sizes of paper that a laboratory's printer may hold. */
 export const PAPER_SIZES = ['A4', 'LETTER'] as const;
 
+/** So many single days that a laboratory is closed: those of several years. */
+const MOST_CLOSED = 200;
+
 export type LaboratoryView = ValueOf<typeof laboratorySchema>;
 
 export const laboratorySchema = form('laboratory', {
@@ -90,6 +94,14 @@ export const laboratorySchema = form('laboratory', {
   address: text(300, 0).required(),
   zone: zone(),
   paper: oneOf(PAPER_SIZES),
+  /** Days of the week, and single days, on which nobody is at the bench. */
+  closedWeek: oneOf(CLOSED_WEEKS),
+  closedDays: Joi.array()
+    .items(isoDate('closedDays', 'coming').optional())
+    .max(MOST_CLOSED)
+    .unique()
+    .required()
+    .messages({ 'array.max': `at most ${MOST_CLOSED} days`, 'array.unique': 'the same day twice' }),
 });
 
 export const personChangeSchema = objectOf({

@@ -7,7 +7,16 @@ import { wholeIn } from '../units/argument.ts';
  * @throws {RangeError} if a count is none
  * Source: Fisher R.A. (1935), The logic of inductive inference; two-sided as in R's fisher.test.
  */
-export function fisherExact(hits1: number, n1: number, hits2: number, n2: number): number {
+export const fisherExact = (hits1: number, n1: number, hits2: number, n2: number): number =>
+  fisherTails(hits1, n1, hits2, n2).twoSided;
+
+/** The same, with both of its sides: chances that the first share is found so much above, or below, the second. */
+export function fisherTails(
+  hits1: number,
+  n1: number,
+  hits2: number,
+  n2: number,
+): { readonly twoSided: number; readonly greater: number; readonly less: number } {
   for (const [name, value, least, most] of [
     ['n1', n1, 1, 1e5],
     ['n2', n2, 1, 1e5],
@@ -25,6 +34,13 @@ export function fisherExact(hits1: number, n1: number, hits2: number, n2: number
   const weights = logs.map((one) => Math.exp(one - largest));
   const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0);
   // Chances that are equal but for rounding count as equal, as in R (relative 1e-7).
-  const found = (weights[hits1 - least] ?? 0) * (1 + 1e-7);
-  return Math.min(1, sum(weights.filter((one) => one <= found)) / sum(weights));
+  const at = hits1 - least;
+  const found = (weights[at] ?? 0) * (1 + 1e-7);
+  const all = sum(weights);
+  const share = (of: readonly number[]) => Math.min(1, sum(of) / all);
+  return {
+    twoSided: share(weights.filter((one) => one <= found)),
+    greater: share(weights.slice(at)),
+    less: share(weights.slice(0, at + 1)),
+  };
 }

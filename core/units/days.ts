@@ -67,3 +67,6 @@ export function dayFault(seenOn: string, today: string, notBefore: string | null
   if (notBefore !== null && daysBetween(notBefore, seenOn) < 0) return 'before';
   return daysBetween(seenOn, today) > LATE_DAYS && !explained ? 'late' : null;
 }
+
+/** Day of the week of a date: 0 Sunday to 6 Saturday. */
+export const weekdayOf = (isoDate: string): number => dayOf(isoDate, 'date').getUTCDay();

@@ -7,6 +7,8 @@ import {
   judgeCountDays,
   knowsDays,
 } from '@mercato/core/germination/judgeCountDays';
+import { moveRulesOf } from '@mercato/core/germination/openDays';
+import { freshSeed } from '@mercato/core/germination/freshSeed';
 import { dayZero, isCount, missingForPlan, planCalendar } from '@mercato/core/germination/planTest';
 import { combine, testResult, type TestResult } from '@mercato/core/germination/result';
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
@@ -25,6 +27,7 @@ export const readGermination = async (tx: Reader, file: LotFile): Promise<Germin
 /** The germination of a lot, from what is written of it. */
 export function germinationOf(file: LotFile, rows: GerminationRows): GerminationView {
   const { method, edition } = file;
+  const closed = { week: file.laboratory.closedWeek, days: file.laboratory.closedDays };
   const filed = testsIn(file, 'germination');
   const dishes = dishViews(dishesOf(file), rows, file.names, (vesselId) => {
     const test = filed.find((one) => one.test.vesselId === vesselId);
@@ -41,13 +44,16 @@ export function germinationOf(file: LotFile, rows: GerminationRows): Germination
     return {
       ...frame,
       plan,
-      calendar: planCalendar(plan),
+      calendar: planCalendar(plan, { closed, rules: moveRulesOf(judge) }),
       dayZero: dayZero(plan),
       dishes: own,
       result,
       days: result.complete ? countDaysOf(judge, plan, asked, file.family === LEGUMES, own) : null,
     };
   });
+  const standing = notSetAside(tests).map((one) => one.result);
+  const combined = combine(edition, standing);
+  const rounded = combined.reported ?? standing.findLast((one) => one.complete)?.rounded?.rounded ?? null;
   return {
     lot: file.brief,
     method: method ?? null,
@@ -55,11 +61,10 @@ export function germinationOf(file: LotFile, rows: GerminationRows): Germination
     temperatureBandC: edition.parameter('germination_temperature_band_c').value,
     waiting: waitingIn(file, 'germination').map((one) => vesselView(one, file.names)),
     tests,
-    combined: combine(
-      edition,
-      notSetAside(tests).map((one) => one.result),
-    ),
+    combined,
+    fresh: rounded && freshSeed(edition, rounded),
     today: file.today,
+    bench: { closed, rules: moveRulesOf(edition) },
   };
 }
 

@@ -93,7 +93,14 @@ async function story(): Promise<void> {
   Object.assign(lead, { cookie: own.cookie, csrf: own.csrf });
   hands.lead = own;
   await lead.send('PUT', '/me/reading', { mark: ',', order: 'month first', degrees: 'F', heavy: null });
-  await lead.send('PUT', '/laboratory', { name: 'Q', address: '', zone: 'UTC', paper: 'A4' });
+  await lead.send('PUT', '/laboratory', {
+    name: 'Q',
+    address: '',
+    zone: 'UTC',
+    paper: 'A4',
+    closedWeek: 'none',
+    closedDays: [],
+  });
   await lead.get('/laboratory');
   await lead.post('/stations', { name: 'Bench 1', kind: 'bench' });
   const books = (await lead.get<RuleBookList>('/rule-books')).body.editions;

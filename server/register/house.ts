@@ -1,3 +1,4 @@
+import type { ClosedWeek } from '@mercato/core/units/closedDays';
 import { sql } from 'drizzle-orm';
 import { prepared, type Reader } from '../database/connect.ts';
 import type { Paper } from '../paper/print.ts';
@@ -8,6 +9,9 @@ export interface Laboratory {
   readonly address: string;
   readonly zone: string;
   readonly paper: Paper;
+  /** Days of the week, and single days, on which nobody is at the bench. */
+  readonly closedWeek: ClosedWeek;
+  readonly closedDays: string[];
 }
 
 /** What whoever works on a lot needs of the laboratory, read in one statement. */
@@ -32,6 +36,8 @@ export async function houseOf(tx: Reader): Promise<House> {
         address: laboratory.address,
         zone: laboratory.zone,
         paper: laboratory.paper,
+        closedWeek: laboratory.closedWeek,
+        closedDays: laboratory.closedDays,
         people: sql<Readonly<Record<string, string>>>`(select coalesce(json_object_agg(id, name), '{}') from person)`,
         kinds: sql<number>`(select count(*)::int from own_kind)`,
         figures: sql<number>`(select count(*)::int from kind_figure)`,

@@ -103,9 +103,16 @@ async function seedOf(tx: Reader, lotId: string): Promise<Pick<LotFile, 'vessels
 
 export async function laboratoryOf(tx: Reader): Promise<Laboratory> {
   const [row] = await tx
-    .select({ name: laboratory.name, address: laboratory.address, zone: laboratory.zone, paper: laboratory.paper })
+    .select({
+      name: laboratory.name,
+      address: laboratory.address,
+      zone: laboratory.zone,
+      paper: laboratory.paper,
+      closedWeek: laboratory.closedWeek,
+      closedDays: laboratory.closedDays,
+    })
     .from(laboratory);
-  return row ? { ...row, paper: row.paper } : { name: '', address: '', zone: 'UTC', paper: 'A4' };
+  return row ?? { name: '', address: '', zone: 'UTC', paper: 'A4', closedWeek: 'none', closedDays: [] };
 }
 
 export function briefOf(lot: Lot, edition: Edition, kind: Kind | undefined): LotBrief {

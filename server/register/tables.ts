@@ -10,6 +10,7 @@ import type { LotWork } from '@mercato/contract/register/worked';
 import { TEST_STEPS } from '@mercato/contract/register/steps';
 import type { Act } from '@mercato/contract/words/acts';
 import type { Treatment } from '@mercato/core/register/treatment';
+import { CLOSED_WEEKS } from '@mercato/core/units/closedDays';
 import { shedBatch } from '../cleaning/tables.ts';
 import { idOf, instant, oneOf } from '../database/columns.ts';
 import { ruleBookEdition } from '../rule-books/tables.ts';
@@ -402,12 +403,19 @@ export const laboratory = pg.pgTable(
     zone: pg.text('zone').notNull(),
     /** What its printer holds. */
     paper: pg.text('paper', { enum: PAPER_SIZES }).notNull().default('A4'),
+    /** Days of the week, and single days, on which nobody is at the bench. */
+    closedWeek: pg.text('closed_week', { enum: CLOSED_WEEKS }).notNull().default('none'),
+    closedDays: pg.jsonb('closed_days').$type<string[]>().notNull().default([]),
     demo: pg.boolean('demo').notNull(),
     demoDay: pg.date('demo_day'),
     /** Signs the session cookies of all processes. */
     sessionSecret: pg.text('session_secret').notNull(),
   },
-  () => [pg.check('laboratory_one', sql`id = 1`), oneOf('laboratory_paper', 'paper', PAPER_SIZES)],
+  () => [
+    pg.check('laboratory_one', sql`id = 1`),
+    oneOf('laboratory_paper', 'paper', PAPER_SIZES),
+    oneOf('laboratory_closed_week', 'closed_week', CLOSED_WEEKS),
+  ],
 );
 
 /** Counters of the sign-in rate limit, shared by all processes. */

@@ -5,6 +5,7 @@ import { get, set, useForm, type UseFormRegisterReturn } from 'react-hook-form';
 import { Link, useSearchParams } from 'react-router';
 import { BENCH_WORDS } from '@mercato/contract/catalogue/benchWords';
 import type { AskedField, CalculationLine, CalculationWords, Envelope } from '@mercato/contract/catalogue/calculation';
+import { COURSE_WORDS } from '@mercato/contract/catalogue/courseWords';
 import { DRYING_WORDS } from '@mercato/contract/catalogue/dryingWords';
 import { catalogueRoutes } from '@mercato/contract/catalogue/routes';
 import { SAMPLE_WORDS } from '@mercato/contract/catalogue/sampleWords';
@@ -23,7 +24,7 @@ import { described, Frame, Trouble } from '../ui/fields.tsx';
 import { celsiusTyped, figureOf } from '../ui/typedBody.ts';
 import { calculated } from './calculated.ts';
 
-const WORDS = { ...SHED_WORDS, ...SAMPLE_WORDS, ...BENCH_WORDS, ...DRYING_WORDS, ...STORE_WORDS };
+const WORDS = { ...SHED_WORDS, ...SAMPLE_WORDS, ...BENCH_WORDS, ...DRYING_WORDS, ...COURSE_WORDS, ...STORE_WORDS };
 
 const STEPS: readonly (readonly [string, string])[] = [
   ['cleaning', 'Shed'],

@@ -32,7 +32,8 @@ export function Devices() {
     <>
       <h2 className="mt-5">Ovens, meters and counters</h2>
       <p className="soft">
-        What one of them tells is taken over at its station, with its name. Anything else is typed, as before.
+        A station takes over what its device shows, and saves the device with the figure. Without a device, figures are
+        typed.
       </p>
       {data.devices.length === 0 && <p>None is set up.</p>}
       {data.devices.map((one) => (
@@ -88,8 +89,8 @@ const COUNTER = {
   idle: 'at rest',
   running: 'counting',
   done: 'done',
-  'ran-out': 'nothing more reaches its channel',
-  jam: 'something sticks in its channel',
+  'ran-out': 'no more seed in the channel',
+  jam: 'jam in the channel',
 } as const;
 
 function NewForm({ leave }: { leave: () => void }) {

@@ -190,7 +190,7 @@ function Plan({ values: calm, found, known, figures, what }: PlanProps) {
       )}
       <section className="mt-4">
         <h2>The plan</h2>
-        {!known && <p className="soft">Say what it is, or how much oil it holds: then the air and the way are told.</p>}
+        {!known && <p className="soft">Enter the kind, or its oil content, for the air and the way.</p>}
         {massAfterG !== null && massG !== undefined && (
           <p>
             {down ? 'Water to take out' : 'Water to bring in'}:{' '}
@@ -201,8 +201,8 @@ function Plan({ values: calm, found, known, figures, what }: PlanProps) {
         )}
         {!down && (
           <p>
-            It is drier than it is to be: it is conditioned up, slowly, in air and not with water.
-            {cracks && ' Peas and beans below about 10 % crack when they fall, or drink too fast.'}
+            The seed is drier than wanted. Condition it up slowly in damp air, never with water.
+            {cracks && ' Peas and beans below about 10 % crack when they fall or take up water too fast.'}
           </p>
         )}
         {(found.needed.out ?? found.over.out) && (

@@ -15,7 +15,11 @@ interface SafeAirProps {
 /** How warm the air may be, and how warm the seed is in it: two things. */
 export function SafeAir({ use, airC, limit, seedC }: SafeAirProps) {
   if (use === 'eat')
-    return <p className="soft">Its life does not matter; scorching and cracking do. Go by what your buyer asks.</p>;
+    return (
+      <p className="soft">
+        Seed to eat does not have to germinate. Avoid scorching and cracking; ask the buyer for limits.
+      </p>
+    );
   const most = use === 'bank' ? BANK_C : limit?.mostC;
   if (most === undefined || airC === undefined) return null;
   const hot = airC > most;
@@ -23,7 +27,7 @@ export function SafeAir({ use, airC, limit, seedC }: SafeAirProps) {
     <p>
       <VerdictMark mark={hot ? 'outside' : 'within'} /> Air at most <b className="fig">{degrees(most, 0)}</b>{' '}
       {use === 'bank' ? 'for seed that is to keep for decades' : 'at this moisture'}
-      {hot ? ': it is too hot, and seed loses its life.' : '.'}{' '}
+      {hot ? ': too hot, the seed dies.' : '.'}{' '}
       <span className="soft">
         {use === 'bank'
           ? 'FAO Genebank Standards (2014): dried at 5 to 20 °C; from memory.'

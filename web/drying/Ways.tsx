@@ -85,7 +85,7 @@ export function InALayer({ low, high, forecast, weighings, down }: LayerProps) {
               <>
                 There after <b className="fig">{hoursWords(forecast.dryAt.hours)}</b> from the first weighing, between{' '}
                 {hoursWords(forecast.dryAt.low)} and{' '}
-                {forecast.dryAt.high === null ? 'nobody knows' : hoursWords(forecast.dryAt.high)} (90 %).
+                {forecast.dryAt.high === null ? 'no upper limit' : hoursWords(forecast.dryAt.high)} (90 %).
               </>
             )}
           </p>

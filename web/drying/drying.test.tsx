@@ -100,11 +100,11 @@ describe('the drying plan', () => {
     fireEvent.change(screen.getByLabelText('humidity of the air, %'), { target: { value: '75' } });
     await says(/This air brings it to 15\.\d % and no drier/);
     fireEvent.change(screen.getByLabelText(/^air, /), { target: { value: '39' } });
-    await says(/it is too hot/);
+    await says(/too hot, the seed dies/);
     fireEvent.change(screen.getByLabelText('what for'), { target: { value: 'bank' } });
     await says(/Air at most 20 °C for seed that is to keep for decades/);
     fireEvent.change(screen.getByLabelText('what for'), { target: { value: 'eat' } });
-    await says(/Its life does not matter/);
+    await says(/Seed to eat does not have to germinate/);
   });
 
   test('weighings are laid over the forecast, which is refitted as they come', async () => {

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { type GerminationTest, type GerminationView, planDaysSchema } from '@mercato/contract/germination/germination';
 import { germinationRoutes } from '@mercato/contract/germination/routes';
@@ -16,6 +16,8 @@ import { Busy } from '../ui/Busy.tsx';
 import { Inline } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
+import { Fold } from '../ui/Fold.tsx';
+import { Notice } from '../ui/Notice.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { Slip, VerdictSlip } from '../ui/Slip.tsx';
 import { Station } from '../ui/Station.tsx';
@@ -25,6 +27,7 @@ import { VerdictMark } from '../ui/shapes.tsx';
 import { PlanForm } from './PlanForm.tsx';
 import { EVENT_WORDS } from './words.ts';
 
+const Behind = lazy(() => import('./Behind.tsx'));
 const NEXT_WORDS: Readonly<Record<GerminationView['combined']['next'], string>> = {
   count: 'The test is being counted.',
   report: 'This is reported.',
@@ -85,15 +88,35 @@ export default function Germination() {
           )}{' '}
           <span className="soft">
             {combined.from.length === 2 ? 'The mean of two tests that agree. ' : ''}
-            {NEXT_WORDS[combined.next]}
+            {data.fresh && combined.next === 'report' ? '' : NEXT_WORDS[combined.next]}
           </span>
         </p>
       )}
+      {data.fresh && <FreshNotice fresh={data.fresh} treatments={data.method?.treatments?.value ?? []} />}
       {tests.map((test) => (
         <TestBlock key={test.id} test={test} today={data.today} lot={data.lot} mayCount={may('bench.write')} />
       ))}
       {another && <PlanForm view={data} mayWrite={may('bench.write')} retest={tests.length > 0} />}
     </Station>
+  );
+}
+
+interface FreshNoticeProps {
+  fresh: NonNullable<GerminationView['fresh']>;
+  treatments: readonly string[];
+}
+
+/** Fresh seed is alive and asleep: more than the book's share asks for more before it is reported. */
+function FreshNotice({ fresh, treatments }: FreshNoticeProps) {
+  return (
+    <Notice bad role="status">
+      {fresh.percent} % fresh seed: alive but dormant. From {fresh.limitPercent} % on the rule book asks for proof that
+      it is alive (tetrazolium, cutting test or excised embryo), and for a retest with a treatment against dormancy
+      {treatments.length > 0 && ` (${treatments.join(', ')})`}; report the better result with its treatment.{' '}
+      <span className="soft">
+        {fresh.rule.provenance.origin}, {fresh.rule.provenance.verification}
+      </span>
+    </Notice>
   );
 }
 
@@ -107,6 +130,7 @@ interface TestBlockProps {
 export function TestBlock({ test, today, lot, mayCount }: TestBlockProps) {
   const { plan, result } = test;
   const setAside = test.decision?.decision === 'set-aside';
+  const [behind, setBehind] = useState(false);
   return (
     <section className="ruled-top pt-3 mt-3">
       <div className="head">
@@ -134,6 +158,8 @@ export function TestBlock({ test, today, lot, mayCount }: TestBlockProps) {
             <span className={event.date === today ? 'verdict next' : undefined}>
               {EVENT_WORDS[event.what]} {isCount(event) ? `day ${event.day}, ` : ''}
               {dueIfOpen(event, test, today)}
+              {event.movedFrom && <span className="soft"> (moved from {shortDay(event.movedFrom)})</span>}
+              {event.closed && isCount(event) && <span className="soft"> (a closed day)</span>}
             </span>
           </span>
         ))}
@@ -165,6 +191,15 @@ export function TestBlock({ test, today, lot, mayCount }: TestBlockProps) {
           <VerdictMark mark={result.verdict.outcome} word />{' '}
           <span className="soft">{nextWords(result.verdict.next)}</span>
         </p>
+      )}
+      {test.dishes.some((dish) => dish.closed) && (
+        <Fold title="Behind the verdict: chance or bench, and speed" onToggle={setBehind}>
+          {behind && (
+            <Suspense>
+              <Behind test={test} />
+            </Suspense>
+          )}
+        </Fold>
       )}
       {test.days && test.days.outcome !== 'within' && (
         <p>

@@ -1,15 +1,17 @@
 import { type GerminationView, newGerminationTestSchema } from '@mercato/contract/germination/germination';
 import { germinationRoutes } from '@mercato/contract/germination/routes';
 import { validate } from '@mercato/contract/http/validate';
-import { isCount, planCalendar, type PlanEvent } from '@mercato/core/germination/planTest';
+import { isCount, openSetUps, planCalendar, type PlanEvent, type PlanInput } from '@mercato/core/germination/planTest';
 import { substrateWords, temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { Refused } from '../api/client.ts';
 import { send } from '../api/routes.ts';
 import { shortDay } from '../api/session.tsx';
 import { DrawAndStart } from '../register/bench.tsx';
 import { isLate } from '../register/seen.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { useLines } from '../ui/lines.ts';
+import { VerdictMark } from '../ui/shapes.tsx';
 import { unlessEmpty, wholeNumber } from '../ui/typedBody.ts';
 import { EVENT_WORDS } from './words.ts';
 
@@ -63,7 +65,9 @@ export function PlanForm({ view, mayWrite, retest }: PlanFormProps) {
       throw error;
     }
   };
-  const calendar = calendarOf(values);
+  const input = inputOf(values);
+  const calendar = orNull(() => planCalendar(input, view.bench));
+  const others = orNull(() => openSetUps(input, view.bench)) ?? [];
   const choices = (list: readonly string[], current: string, words: (one: string) => string) =>
     [...new Set([...list, ...(current ? [current] : [])])].map((one) => [one, words(one)] as const);
   return (
@@ -121,15 +125,24 @@ export function PlanForm({ view, mayWrite, retest }: PlanFormProps) {
           Nitrate, gibberellic acid and acids: gloves and eye protection; follow the safety sheet and local rules.
         </p>
       )}
-      {calendar && (
+      {calendar && <CalendarLine calendar={calendar} />}
+      {calendar?.some((event) => event.closed) && (
         <p>
-          {calendar.map((event, i) => (
-            <span key={i}>
-              {i > 0 && ' → '}
-              {EVENT_WORDS[event.what]}
-              {isCount(event) ? ` day ${event.day}` : ''} <span className="fig">{shortDay(event.date)}</span>
-            </span>
-          ))}
+          <VerdictMark mark="outside" /> The laboratory is closed on{' '}
+          {calendar.flatMap((event) => (event.closed ? [shortDay(event.date)] : [])).join(', ')}, and the rule book does
+          not permit a move to an open day.{' '}
+          {others.length > 0 && (
+            <>
+              Set up on{' '}
+              {others.slice(0, OFFERED).map((date, i) => (
+                <span key={date}>
+                  {i > 0 && ' or '}
+                  <Inline onClick={() => field('setUpDate').onChange(date)}>{shortDay(date)}</Inline>
+                </span>
+              ))}{' '}
+              and every day of the test is an open one.
+            </>
+          )}
         </p>
       )}
       <DrawAndStart
@@ -167,20 +180,39 @@ const MISSING_WORDS: Readonly<Record<string, string>> = {
   finalCountDay: 'a final count day',
 };
 
-function calendarOf(values: {
-  setUpDate: string;
-  prechillDays: string;
-  firstCountDay: string;
-  finalCountDay: string;
-}): readonly PlanEvent[] | null {
+/** So many other days are offered. */
+const OFFERED = 3;
+
+const inputOf = (
+  values: Readonly<Record<'setUpDate' | 'prechillDays' | 'firstCountDay' | 'finalCountDay', string>>,
+): PlanInput => ({
+  setUpDate: values.setUpDate,
+  prechillDays: Number(values.prechillDays),
+  firstCountDay: Number(values.firstCountDay),
+  finalCountDay: Number(values.finalCountDay),
+});
+
+/** Null while it is still being typed. */
+function orNull<T>(work: () => T): T | null {
   try {
-    return planCalendar({
-      setUpDate: values.setUpDate,
-      prechillDays: Number(values.prechillDays),
-      firstCountDay: Number(values.firstCountDay),
-      finalCountDay: Number(values.finalCountDay),
-    });
+    return work();
   } catch {
-    return null; // still being typed
+    return null;
   }
+}
+
+/** The days of a test in a line; what was moved off a closed day says so. */
+function CalendarLine({ calendar }: { calendar: readonly PlanEvent[] }) {
+  return (
+    <p>
+      {calendar.map((event, i) => (
+        <span key={i}>
+          {i > 0 && ' → '}
+          {EVENT_WORDS[event.what]}
+          {isCount(event) ? ` day ${event.day}` : ''} <span className="fig">{shortDay(event.date)}</span>
+          {event.movedFrom && <span className="soft"> (moved from {shortDay(event.movedFrom)}, a closed day)</span>}
+        </span>
+      ))}
+    </p>
+  );
 }

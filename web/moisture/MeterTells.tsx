@@ -35,7 +35,7 @@ export function MeterTells({ device: id, waits, take }: MeterTellsProps) {
             >
               Take it as the {waits} reading
             </Small>{' '}
-            {again && <span className="soft">this one was taken: pour seed anew</span>}
+            {again && <span className="soft">already taken: pour a new portion</span>}
           </>
         )}
       </p>

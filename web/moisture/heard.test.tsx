@@ -83,7 +83,7 @@ test('an oven that is heard says since when it is back at its temperature, and a
   const hands = board();
   await hands.click(await screen.findByRole('checkbox', { name: /LD-1/ }));
   await hands.type(screen.getByLabelText('which oven'), 'oven 1');
-  expect(await screen.findByText(/is not heard now/)).toBeVisible();
+  expect(await screen.findByText(/no connection/)).toBeVisible();
   expect(FakeEvents.open.at(-1)?.url).toMatch(/\/devices\/oven\/stream\?least=130&most=133$/);
   oven({ shows: { at: 0, ovenC: 118, setC: 130, door: 'open' } });
   expect(screen.getByText(/its door is open/)).toBeVisible();
@@ -108,7 +108,7 @@ test('an oven that is heard says since when it is back at its temperature, and a
 test('what it was like goes with the load that comes out of it; one that did not see all of it tells nothing', async () => {
   stands = [IN_IT];
   const hands = board();
-  expect(await screen.findByText(/is not heard now/)).toBeVisible();
+  expect(await screen.findByText(/no connection/)).toBeVisible();
   expect(decodeURIComponent(FakeEvents.open.at(-1)?.url ?? '')).toMatch(/since=2026-11-24T09:00:00\.000Z$/);
   oven({ seen: { coldestC: 127.96, warmestC: 131.5, outsideMinutes: 4.26, opened: 2 } });
   expect(screen.getByText(/128\.0 to 131\.5 °C since then, opened 2 times, 5 min outside/)).toBeVisible();
@@ -138,7 +138,7 @@ test('one pouring of a meter is one reading', async () => {
   expect(taken).toEqual([['first', { text: '11.44', seedC: 21.5, number: 7 }]]);
   view.rerender(<MeterTells device="meter" waits="second" take={(...one) => taken.push(one)} />);
   expect(screen.getByRole('button', { name: 'Take it as the second reading' })).toBeDisabled();
-  expect(screen.getByText(/pour seed anew/)).toBeVisible();
+  expect(screen.getByText(/pour a new portion/)).toBeVisible();
   meter({ text: '11.44', seedC: 21.5, number: 8 });
   await hands.click(screen.getByRole('button', { name: 'Take it as the second reading' }));
   expect(taken).toHaveLength(2);

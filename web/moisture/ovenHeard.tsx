@@ -64,7 +64,7 @@ export function OvenTells({ oven, since }: { oven: OvenHeard | null; since: stri
     <>
       <p className="mb-1" aria-label={`${device.name} tells`}>
         {ovenC === null ? (
-          <span className="soft">{device.name} is not heard now: its figures are typed.</span>
+          <span className="soft">{device.name}: no connection. Type the figures.</span>
         ) : (
           <>
             {device.name} shows <span className="fig">{ovenC.toFixed(1)} °C</span>

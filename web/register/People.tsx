@@ -104,7 +104,8 @@ function Laboratory() {
 
 function LaboratoryForm({ data }: { data: LaboratoryView }) {
   const entry = useEntry({
-    from: { ...data },
+    from: { ...data, closedDays: data.closedDays.join(' ') },
+    body: ({ closedDays, ...values }) => ({ ...values, closedDays: closedDays.split(/[\s,;]+/).filter(Boolean) }),
     schema: laboratorySchema,
     send: to(laboratoryRoutes.change, {}, { done: () => toast('Saved.') }),
   });
@@ -116,6 +117,8 @@ function LaboratoryForm({ data }: { data: LaboratoryView }) {
           <Field entry={entry} name="address" />
           <Field entry={entry} name="zone" />
           <Field entry={entry} name="paper" />
+          <Field entry={entry} name="closedWeek" />
+          <Field entry={entry} name="closedDays" />
         </div>
       </EntryForm>
     </section>

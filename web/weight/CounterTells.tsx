@@ -37,14 +37,12 @@ export function CounterTells({ onTake }: { onTake: (seeds: string, by: ByCounter
         <p className={count.ok && count.doubt ? 'outside' : 'soft'}>
           {shows.long} pulses were longer than a seed’s, {shows.short} shorter:{' '}
           {count.ok && count.doubt
-            ? 'seeds passed in pairs, or what passed was dust. Feed it slower and count again, or count by hand.'
-            : 'few enough to be left.'}
+            ? 'seeds passed in pairs, or dust was counted. Feed slower and count again, or count by hand.'
+            : 'within the limit of 0.5 %.'}
         </p>
       )}
-      {shows?.state === 'ran-out' && (
-        <p className="soft">Look whether seed lies in its hopper: what was counted so far may not be all.</p>
-      )}
-      {shows?.state === 'jam' && <p className="outside">Free its channel, pour all of it back, and count again.</p>}
+      {shows?.state === 'ran-out' && <p className="soft">Check the hopper: seed may be left in it.</p>}
+      {shows?.state === 'jam' && <p className="outside">Clear the channel, pour all seed back, and count again.</p>}
       <Trouble text={trouble} />
       <StandIn device={device} />
     </section>

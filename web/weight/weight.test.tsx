@@ -219,7 +219,7 @@ describe('hundreds at the bench', () => {
     tell({ seeds: 2500, state: 'done', long: 20, short: 0 });
     expect(screen.getByText(/seeds passed in pairs/)).toBeVisible();
     tell({ seeds: 2514, state: 'done', long: 2, short: 1 });
-    expect(screen.getByText(/few enough to be left/)).toBeVisible();
+    expect(screen.getByText(/within the limit of 0\.5 %/)).toBeVisible();
     await hands.click(screen.getByRole('button', { name: 'Take 2514 seeds' }));
     await hands.click(screen.getByRole('button', { name: 'Save the weighings' }));
     await vi.waitFor(() => {

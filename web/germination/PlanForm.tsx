@@ -126,24 +126,8 @@ export function PlanForm({ view, mayWrite, retest }: PlanFormProps) {
         </p>
       )}
       {calendar && <CalendarLine calendar={calendar} />}
-      {calendar?.some((event) => event.closed) && (
-        <p>
-          <VerdictMark mark="outside" /> The laboratory is closed on{' '}
-          {calendar.flatMap((event) => (event.closed ? [shortDay(event.date)] : [])).join(', ')}, and the rule book does
-          not permit a move to an open day.{' '}
-          {others.length > 0 && (
-            <>
-              Set up on{' '}
-              {others.slice(0, OFFERED).map((date, i) => (
-                <span key={date}>
-                  {i > 0 && ' or '}
-                  <Inline onClick={() => field('setUpDate').onChange(date)}>{shortDay(date)}</Inline>
-                </span>
-              ))}{' '}
-              and every day of the test is an open one.
-            </>
-          )}
-        </p>
+      {calendar && (
+        <OnClosedDays calendar={calendar} others={others} setUp={(date) => field('setUpDate').onChange(date)} />
       )}
       <DrawAndStart
         lot={lot}
@@ -213,6 +197,37 @@ function CalendarLine({ calendar }: { calendar: readonly PlanEvent[] }) {
           {event.movedFrom && <span className="soft"> (moved from {shortDay(event.movedFrom)}, a closed day)</span>}
         </span>
       ))}
+    </p>
+  );
+}
+
+interface OnClosedDaysProps {
+  calendar: readonly PlanEvent[];
+  /** Days on which it could be set up instead. */
+  others: readonly string[];
+  setUp: (date: string) => void;
+}
+
+/** What falls on a closed day and cannot be moved, with set-ups that avoid it. */
+function OnClosedDays({ calendar, others, setUp }: OnClosedDaysProps) {
+  const closed = calendar.filter((event) => event.closed);
+  if (closed.length === 0) return null;
+  return (
+    <p>
+      <VerdictMark mark="outside" /> The laboratory is closed on{' '}
+      {closed.map((event) => shortDay(event.date)).join(', ')}, and the rule book does not permit a move to an open day.{' '}
+      {others.length > 0 && (
+        <>
+          Set up on{' '}
+          {others.slice(0, OFFERED).map((date, i) => (
+            <span key={date}>
+              {i > 0 && ' or '}
+              <Inline onClick={() => setUp(date)}>{shortDay(date)}</Inline>
+            </span>
+          ))}
+          : every day of the test is then an open one.
+        </>
+      )}
     </p>
   );
 }

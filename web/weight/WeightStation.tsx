@@ -99,7 +99,7 @@ export function WeightStation({ view, test, mayWrite, children }: WeightStationP
     schema: weightWeighingsSchema,
     send: to(weightRoutes.weigh, { test: test.id }, { version: test.version }),
   });
-  const { values, fault } = entry;
+  const { values } = entry;
   const take = (seeds: string, by: { picture: CountedBy } | { counter: ByCounter }) => {
     setCounted({ seeds, by });
     entry.set({ wholeSeeds: seeds });
@@ -140,30 +140,7 @@ export function WeightStation({ view, test, mayWrite, children }: WeightStationP
         {values.way === 'replicates' ? (
           <Hundreds entry={entry} test={test} seeds={asks.seeds} shown={weighed + test.left} may={mayWrite} />
         ) : (
-          <Row className="g-3 w-text">
-            <Col xs={12} sm={6}>
-              <Weighed
-                label="all of it, g"
-                value={values.wholeMass}
-                fault={fault('whole.mass') ?? fault('weighedOn.wholeMass.why')}
-                disabled={!mayWrite}
-                earlier={<Earlier field={fields.wholeMass} />}
-                onChange={(text, on) =>
-                  entry.set({ wholeMass: text, weighedOn: takenFrom(values.weighedOn, 'wholeMass', on) })
-                }
-              />
-            </Col>
-            <Col xs={12} sm={6}>
-              <Field entry={entry} name="wholeSeeds" path="whole.seeds" label="seeds in it" disabled={!mayWrite} />
-              {mayWrite && (
-                <>
-                  <TakeCount of="seeds in it" onTake={(seeds, picture) => take(seeds, { picture })} />
-                  <CounterTells onTake={(seeds, counter) => take(seeds, { counter })} />
-                </>
-              )}{' '}
-              <Earlier field={fields.wholeSeeds} />
-            </Col>
-          </Row>
+          <Whole entry={entry} fields={fields} may={mayWrite} take={take} />
         )}
         {mayWrite && asked && <BalanceStrip into={values.way === 'whole' ? 'all of it' : 'the next hundred'} />}
         {mayWrite && asked && <SeenOnField label="weighed on" entry={entry} />}
@@ -174,6 +151,45 @@ export function WeightStation({ view, test, mayWrite, children }: WeightStationP
       <DecisionBox on={test} outside={result?.verdict.outcome === 'outside'} />
       {children}
     </Station>
+  );
+}
+
+interface WholeProps {
+  entry: Entry<Values>;
+  fields: WeightTest['fields'];
+  may: boolean;
+  /** Takes a count over from a picture or a counter. */
+  take: (seeds: string, by: { picture: CountedBy } | { counter: ByCounter }) => void;
+}
+
+/** The whole fraction: weighed once, and counted. */
+function Whole({ entry, fields, may, take }: WholeProps) {
+  const { values, fault } = entry;
+  return (
+    <Row className="g-3 w-text">
+      <Col xs={12} sm={6}>
+        <Weighed
+          label="all of it, g"
+          value={values.wholeMass}
+          fault={fault('whole.mass') ?? fault('weighedOn.wholeMass.why')}
+          disabled={!may}
+          earlier={<Earlier field={fields.wholeMass} />}
+          onChange={(text, on) =>
+            entry.set({ wholeMass: text, weighedOn: takenFrom(values.weighedOn, 'wholeMass', on) })
+          }
+        />
+      </Col>
+      <Col xs={12} sm={6}>
+        <Field entry={entry} name="wholeSeeds" path="whole.seeds" label="seeds in it" disabled={!may} />
+        {may && (
+          <>
+            <TakeCount of="seeds in it" onTake={(seeds, picture) => take(seeds, { picture })} />
+            <CounterTells onTake={(seeds, counter) => take(seeds, { counter })} />
+          </>
+        )}{' '}
+        <Earlier field={fields.wholeSeeds} />
+      </Col>
+    </Row>
   );
 }
 

@@ -111,6 +111,14 @@ describe('a fitted course of germination', () => {
     expect(of([0, 0, 0])).toBeNull();
     expect(of([45, 0, 0])).toBeNull();
     expect(of([20, 15, 5])).not.toBeNull();
+    // Two counts tell place and spread, and not also how many never come.
+    const two: Course = { times: [3, 7], newlyGerminated: [200, 134], seedsSown: 400 };
+    expect(fitCourse(two, 'weibull', false)).toBeNull();
+    expect(fitCourse(two, 'weibull', true)).not.toBeNull();
+    // Where all came, one share alone is free, and two with one interval more.
+    expect(fitCourse({ ...two, seedsSown: 334 }, 'weibull', false)).toBeNull();
+    const three: Course = { times: [3, 5, 7], newlyGerminated: [100, 134, 100], seedsSown: 334 };
+    expect(fitCourse(three, 'weibull', false)).not.toBeNull();
   });
 
   it('says when half of all germinate only where half ever do', () => {

@@ -147,12 +147,13 @@ const STILL = 1e-10;
 /** Narrower than that all germinate at one moment, and nothing is told of when. */
 const NARROWEST = 1e-3;
 const WIDER = [1, 2, 4];
+const PLACE_AND_SPREAD = 2;
 
 /**
  * Fits a course of germination to counts: what was found on a day germinated at some time since the count before.
  *
  * @param held  whether every seed is taken to germinate in the end (d = 1)
- * @returns null where the counts do not tell: none germinated, or all within one interval
+ * @returns null where the counts do not tell: none germinated, all within one interval, or fewer intervals than figures
  * @throws {RangeError} as `checkCourse`
  * Source: interval-censored maximum likelihood with the observed information, Σ nᵢ log (F(tᵢ) − F(tᵢ₋₁)) + (S − N)
  * log (1 − F(t_last)); held against R 4.2.2 (survival::survreg with interval2, and Newton's steps with deriv3).
@@ -169,6 +170,9 @@ export function fitCourse(course: Course, kind: CourseKind, held: boolean): Fitt
   const found = newlyGerminated.reduce((a, b) => a + b, 0);
   const left = seedsSown - found;
   if (intervals.filter((one) => one.found > 0).length < 2) return null;
+  // As many shares have to be free as figures are sought; all shares together are one.
+  const free = intervals.length + (left > 0 ? 1 : 0) - 1;
+  if (free < (held || left === 0 ? PLACE_AND_SPREAD : PLACE_AND_SPREAD + 1)) return null;
   /** The best share for a place and a spread: those found, over those that would have been found of all. */
   const shareAt = (m: number, s: number): number =>
     held ? 1 : Math.min(1, found / seedsSown / Math.max(LEAST, endOf(shape, intervals.at(-1)?.to ?? 0, m, s).G));

@@ -66,7 +66,7 @@ const NAMES = { loglogistic: 'log-logistic', lognormal: 'log-normal', weibull: '
 
 /** How fast it came: indices, and the curve that explains the counts best. */
 function Speed({ course }: { course: Course }) {
-  const { indices, best, curves } = useMemo(() => {
+  const { indices, best, curves, range } = useMemo(() => {
     const fits = COURSES.flatMap((kind) => {
       const fit = fitCourse(course, kind, false);
       return fit ? [{ kind, fit }] : [];
@@ -80,6 +80,7 @@ function Speed({ course }: { course: Course }) {
     const counted = course.times.map((time, i) => ({ x: time, y: (100 * upTo(i)) / course.seedsSown }));
     return {
       indices: germinationIndices(course),
+      range: daysRange(last),
       best: likeliest,
       curves: [
         { name: 'counted', look: 'dots' as const, points: counted },
@@ -124,6 +125,7 @@ function Speed({ course }: { course: Course }) {
       <Suspense>
         <Chart
           curves={curves}
+          xRange={range}
           xTitle="day"
           yTitle="normal seedlings, %"
           says={`Counted on ${course.times.length} days, up to ${indices.finalPercent.toFixed(0)} %${best ? `; half of the seeds that germinate in the end after ${best.fit.t50.toFixed(1)} days` : ''}.`}
@@ -141,9 +143,17 @@ function Speed({ course }: { course: Course }) {
       </Table>
       <p className="soft">
         By normal seedlings removed on each day; a seedling of a count germinated at some time since the count before.
-        ±: 95 % confidence. {best === null && 'A curve needs counts on at least two days.'}
+        ±: 95 % confidence. {best === null && 'A curve needs counts on at least three days.'}
       </p>
     </>
   );
+}
+const STEPS = [1, 2, 3, 5, 7, 10, 14, 28];
+const ABOUT = 8;
+/** An axis of whole days from 0 to beyond the last count. */
+function daysRange(last: number): { readonly min: number; readonly max: number; readonly ticks: number } {
+  const step = STEPS.find((one) => last / one <= ABOUT) ?? Math.ceil(last / ABOUT);
+  const ticks = Math.max(1, Math.ceil(last / step));
+  return { min: 0, max: ticks * step, ticks };
 }
 const days = (value: number | null) => (value === null ? '—' : `${value.toFixed(2)} d`);

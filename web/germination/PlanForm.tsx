@@ -193,7 +193,7 @@ function CalendarLine({ calendar }: { calendar: readonly PlanEvent[] }) {
         <span key={i}>
           {i > 0 && ' → '}
           {EVENT_WORDS[event.what]}
-          {isCount(event) ? ` day ${event.day}` : ''} <span className="fig">{shortDay(event.date)}</span>
+          {isCount(event) ? ` day ${event.day},` : ''} <span className="fig">{shortDay(event.date)}</span>
           {event.movedFrom && <span className="soft"> (moved from {shortDay(event.movedFrom)}, a closed day)</span>}
         </span>
       ))}

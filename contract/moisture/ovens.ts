@@ -44,6 +44,8 @@ export interface OvenStand {
   band: { least: number; most: number } | null;
   oven: string;
   stage: OvenStage;
+  /** When its containers were weighed in: an oven that was warm before did not dry them yet. */
+  weighedAt: string;
   backAt: string | null;
   outAt: string | null;
   /** Who pressed last; null before anybody did. */

@@ -124,6 +124,10 @@ describe('an oven by its own log', () => {
     expect(samples.find((one) => one.door === 'open')?.at).toBe(137_000);
     expect(samples.at(-1)?.at).toBe(399_000);
     expect(ovenSeen(samples, 0, 399_000, BAND)).toMatchObject({ opened: 1 });
+    // The line broke, and the log is told once more.
+    for (const one of all) log.take(one);
+    expect(log.samples.filter((one) => one.at < 200_000)).toEqual(samples.filter((one) => one.at < 200_000));
+    expect(new Set(log.samples.map(({ at }) => at)).size).toBe(log.samples.length);
   });
 });
 

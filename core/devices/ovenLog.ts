@@ -74,16 +74,23 @@ export class OvenLog {
   private kept: OvenSample[] = [];
   private newest: OvenSample | null = null;
   private sorted = true;
+  private known = new Set<number>();
 
   take(one: OvenSample): void {
     const last = this.kept.at(-1);
     const older = this.newest !== null && one.at < this.newest.at;
     if (!older) this.newest = one;
     if (last && !older && last.door === one.door && one.at - last.at < EVERY_MS) return;
+    // A log that is told again, because the line broke, says nothing new.
+    if (this.known.has(one.at)) return;
+    this.known.add(one.at);
     if (older) this.sorted = false;
     this.kept.push(one);
     const first = older ? -1 : this.kept.findIndex(({ at }) => at > one.at - KEPT_MS);
-    if (first > 100) this.kept = this.kept.slice(first);
+    if (first > 100) {
+      this.kept = this.kept.slice(first);
+      this.known = new Set(this.kept.map(({ at }) => at));
+    }
   }
 
   /** Oldest first, to the newest. */

@@ -10,14 +10,6 @@ import { openSetUps, planCalendar } from './planTest.ts';
 const WEEKEND: ClosedDays = { week: 'sat-sun', days: [] };
 // 2026-12-05 is a Saturday: Source: the calendar.
 describe('days on which nobody is at the bench', () => {
-  it('are days of the week and single days', () => {
-    const week = ['2026-12-03', '2026-12-04', '2026-12-05', '2026-12-06', '2026-12-07'];
-    const of = (closed: ClosedDays) => week.filter((one) => isClosed(one, closed)).map((one) => one.slice(8));
-    expect(of({ week: 'none', days: [] })).toEqual([]);
-    expect(of({ week: 'sun', days: [] })).toEqual(['06']);
-    expect(of(WEEKEND)).toEqual(['05', '06']);
-    expect(of({ week: 'fri-sat', days: ['2026-12-07'] })).toEqual(['04', '05', '07']);
-  });
   it('are left for the nearest open one that is allowed, the later of two', () => {
     const near = (date: string, earlier: number, later: number) => openDayNear(date, WEEKEND, { earlier, later });
     expect(near('2026-12-04', 0, 0)).toBe('2026-12-04');

@@ -36,7 +36,7 @@ const SETS: readonly (readonly [string, Partial<PictureOf>])[] = [
   ['of many sizes', { seed: 4012, touching: 0.3, vary: 0.25 }],
 ];
 
-// Source of the truth: geometry. What was drawn is known to the pixel (`core/testing/seedPicture.ts`).
+// Source: geometry. What was drawn is known to the pixel (`core/testing/seedPicture.ts`).
 describe('seeds of drawn pictures', () => {
   it('are found: F1 of at least 0.98 over the set, each picture 0.96', { timeout: 120_000 }, () => {
     let [right, all] = [0, 0];

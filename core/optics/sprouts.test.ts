@@ -26,7 +26,7 @@ function right({ seeds: drawn }: DrawnPicture, { seeds }: SproutCount) {
   }).length;
 }
 
-// Source of the truth: geometry. What was drawn is known (`core/testing/seedPicture.ts`): roots of 0.8 to 3 widths.
+// Source: geometry. What was drawn is known (`core/testing/seedPicture.ts`): roots of 0.8 to 3 widths.
 describe('what has sprouted on drawn towels', () => {
   it.each(SETS)('%s', { timeout: 60_000 }, (_, change) => {
     const drawn = drawSeeds({ ...TOWEL, ...change });

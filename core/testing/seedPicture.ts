@@ -1,5 +1,6 @@
 import mersenneTwister from '@stdlib/random-base-mt19937';
 import type { Picture } from '../optics/picture.ts';
+import { type Root, rootOf } from './seedRoot.ts';
 
 /** A drawn seed: an ellipse, bent where it is a kidney; pixels and radians. */
 export interface DrawnSeed {
@@ -16,7 +17,7 @@ export interface DrawnSeed {
   readonly lengthPx: number;
   readonly widthPx: number;
   /** The way of its root from the end of the seed on; null = it has none. */
-  readonly root: { readonly points: readonly (readonly [number, number])[]; readonly lengthPx: number } | null;
+  readonly root: Root | null;
 }
 
 export interface PictureOf {
@@ -225,27 +226,6 @@ function around(
 
 /** How thick a root is, of the seed's half width. */
 const ROOT = 0.3;
-
-/** A root from one end of a seed on: it sets out along the seed and bends as it goes. */
-function rootOf(seed: Omit<DrawnSeed, 'root'>, times: number, bend: number): DrawnSeed['root'] {
-  const lengthPx = times * seed.widthPx;
-  const step = 0.5;
-  let way = seed.turn;
-  // The end of a bent seed lies beside its axis.
-  const sideways = seed.bend * (seed.a ** 2 - seed.a ** 2 / 3);
-  let [x, y] = [
-    seed.x + seed.a * 0.9 * Math.cos(way) - sideways * Math.sin(way),
-    seed.y + seed.a * 0.9 * Math.sin(way) + sideways * Math.cos(way),
-  ];
-  const points: [number, number][] = [];
-  for (let far = 0; far < lengthPx + seed.a * 0.1; far += step) {
-    points.push([x, y]);
-    way += (bend * step) / lengthPx;
-    x += step * Math.cos(way);
-    y += step * Math.sin(way);
-  }
-  return { points, lengthPx };
-}
 
 /** Puts the seeds down one after the other: into clumps, where the next one touches the one before, or apart. */
 function placed(of: PictureOf, random: () => number, normal: () => number, truth: Int32Array): DrawnSeed[] {

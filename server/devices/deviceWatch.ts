@@ -30,10 +30,12 @@ export function shownTo(
   const band = query.least !== undefined && least <= most ? { least, most } : null;
   const since = typeof query.since === 'string' ? Date.parse(query.since) : NaN;
   let told = '';
-  let ofLog = { backAt: null, seen: null } as ReturnType<typeof fromLog>;
+  let ofLog = NOTHING;
   let lookedAt = 0;
   return (state) => {
-    if (state.is === 'oven' && band && state.shows && Date.now() - lookedAt >= LOG_EVERY_MS) {
+    // A silent oven tells nothing, not even what it told before.
+    if (state.is === 'oven' && !state.shows) ofLog = NOTHING;
+    else if (state.is === 'oven' && band && Date.now() - lookedAt >= LOG_EVERY_MS) {
       ofLog = fromLog(state, band, since);
       lookedAt = Date.now();
     }
@@ -43,6 +45,8 @@ export function shownTo(
     if (emit(shown)) told = next;
   };
 }
+
+const NOTHING: ReturnType<typeof fromLog> = { backAt: null, seen: null };
 
 function shownBy(state: Reached<DeviceState>, ofLog: ReturnType<typeof fromLog>): DeviceShown {
   if (state.is !== 'oven') return state;

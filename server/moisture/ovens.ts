@@ -62,6 +62,7 @@ export async function readOvens(tx: Reader, now: Date): Promise<OvensView> {
       band: method && ovenBand(edition, method),
       oven: text('oven.oven') ?? '',
       stage: stageOf(backAt, outAt, own.has('oven.cooledMinutes')),
+      weighedAt: (own.get('second.withSeed')?.recordedAt ?? test.createdAt).toISOString(),
       backAt,
       outAt,
       by: names.get((own.get('oven.outAt') ?? own.get('oven.backAt'))?.by ?? '') ?? null,

@@ -38,7 +38,11 @@ export function OvenClocks({ test, may }: { test: MoistureTest; may: boolean }) 
   const loaded = fields['first.withSeed'] !== undefined && fields['second.withSeed'] !== undefined;
   const [back, out] = [at('backAt'), at('outAt')];
   const running = loaded && out === undefined;
-  const oven = useOven(running ? (at('oven') ?? '') : '', { band: test.band, since: back ?? null });
+  const oven = useOven(running ? (at('oven') ?? '') : '', {
+    band: test.band,
+    since: back ?? null,
+    after: fields['second.withSeed']?.at ?? '',
+  });
   // What was pressed since the clock was looked at was pressed now.
   const pressed = out ?? back;
   const now = pressed === undefined ? looked : Math.max(looked, Date.parse(pressed));

@@ -52,7 +52,7 @@ function LoadCard({ load, now, zone, may }: { load: Load; now: number; zone: str
   const told = toldOf(load, now);
   const [one] = load.stands;
   const since = load.stage === 'in-oven' ? (one?.backAt ?? null) : null;
-  const oven = useOven(since === null ? '' : load.oven, { band: one?.band ?? null, since });
+  const oven = useOven(since === null ? '' : load.oven, { band: one?.band ?? null, since, after: '' });
   const out = () =>
     void act(() =>
       send(
@@ -109,7 +109,11 @@ function GoIn({ waiting, ovens, may }: { waiting: readonly OvenStand[]; ovens: r
   const methods = [...new Set(waiting.map((one) => one.method))];
   const picked = waiting.filter(({ id }) => chosen.has(id));
   const mixed = new Set(picked.map((one) => one.method)).size > 1;
-  const heard = useOven(oven, { band: picked[0]?.band ?? null, since: null });
+  const heard = useOven(oven, {
+    band: picked[0]?.band ?? null,
+    since: null,
+    after: picked.reduce((last, one) => (one.weighedAt > last ? one.weighedAt : last), ''),
+  });
   const turn = (id: string) =>
     setChosen((before) => new Set(before.has(id) ? [...before].filter((one) => one !== id) : [...before, id]));
   const begin = () =>

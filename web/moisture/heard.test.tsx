@@ -24,6 +24,7 @@ const STAND: OvenStand = {
   band: { least: 130, most: 133 },
   oven: '',
   stage: 'to-go-in',
+  weighedAt: '2026-11-24T08:40:00.000Z',
   backAt: null,
   outAt: null,
   by: null,
@@ -89,6 +90,10 @@ test('an oven that is heard says since when it is back at its temperature, and a
   expect(screen.getByText(/its door is open/)).toBeVisible();
   oven({});
   expect(screen.getByText(/not back at its temperature/)).toBeVisible();
+  // Warm since before the containers were weighed in: nobody put them in since.
+  oven({ backAt: '2026-11-24T08:40:00.000Z' });
+  expect(screen.getByText(/not back at its temperature/)).toBeVisible();
+  expect(screen.getByText('the time of one test begins now')).toBeVisible();
   oven({ backAt: '2026-11-24T08:52:00.000Z' });
   expect(screen.getByText(/back at its temperature since/)).toBeVisible();
   expect(screen.getByText('the time of one test began then')).toBeVisible();

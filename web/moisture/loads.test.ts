@@ -12,6 +12,7 @@ const stand = (id: string, change: Partial<OvenStand> = {}): OvenStand => ({
   band: { least: 130, most: 133 },
   oven: 'north',
   stage: 'in-oven',
+  weighedAt: at('08:30:00.000'),
   backAt: at('09:00:00.000'),
   outAt: null,
   by: 'Ilse Marrow',

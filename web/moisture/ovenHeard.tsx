@@ -19,8 +19,11 @@ export interface OvenHeard {
   readonly seen: OvenSeen | null;
 }
 
-/** The oven of that name, where it is heard; null where its figures are typed. */
-export function useOven(name: string, asked: OvenAsked): OvenHeard | null {
+/**
+ * The oven of that name, where it is heard; null where its figures are typed.
+ * @param after  when the last of the containers was weighed in, ISO
+ */
+export function useOven(name: string, { after, ...asked }: OvenAsked & { readonly after: string }): OvenHeard | null {
   const device = useDevices('oven').find((one) => one.name === name.trim()) ?? null;
   const shown = useDevice(device?.id ?? null, asked);
   if (!device) return null;
@@ -30,7 +33,8 @@ export function useOven(name: string, asked: OvenAsked): OvenHeard | null {
     ovenC: now?.shows?.ovenC ?? null,
     known: asked.band !== null,
     door: now?.shows?.door ?? null,
-    backAt: now?.backAt ?? null,
+    // Back since before the containers were weighed in: they cannot stand in it since then.
+    backAt: now?.backAt && now.backAt > after ? now.backAt : null,
     seen: now?.seen ?? null,
   };
 }
@@ -72,7 +76,11 @@ export function OvenTells({ oven, since }: { oven: OvenHeard | null; since: stri
             {since === null &&
               known &&
               (backAt === null
-                ? door === 'shut' && <span className="soft">, not back at its temperature since its door was open</span>
+                ? door === 'shut' && (
+                    <span className="soft">
+                      , not back at its temperature since the containers were weighed in and its door was open
+                    </span>
+                  )
                 : `, back at its temperature since ${shortInstant(backAt, zone)}`)}
           </>
         )}

@@ -12,6 +12,7 @@ import { loadDemo } from './demo/load.ts';
 import { pointSimulated } from './devices/balances.ts';
 import { pointDevices } from './devices/devices.ts';
 import { DeviceHub } from './devices/hub.ts';
+import { prunePhotos } from './germination/photos.ts';
 import { withoutParameters } from './http/logged.ts';
 import { prepareLaboratory } from './laboratory.ts';
 import { Feed } from './live/feed.ts';
@@ -73,6 +74,7 @@ try {
       'this database holds the demo with its known passwords; it is not served to other machines. Start with MERCATO_DEMO=0 and another MERCATO_DATA.',
     );
   await prune(connection, clock());
+  await prunePhotos(connection, clock());
 
   // Whoever listens at another process may have missed what this one wrote before it ended.
   await connection.db.execute(sql`select ${notify(EVERYTHING)}`);
@@ -124,7 +126,7 @@ try {
   refresh();
   const refreshing = setInterval(refresh, REFRESH_MS);
   const pruning = setInterval(() => {
-    prune(connection, clock()).catch((error: unknown) => {
+    Promise.all([prune(connection, clock()), prunePhotos(connection, clock())]).catch((error: unknown) => {
       log.error(error);
     });
   }, PRUNE_MS);

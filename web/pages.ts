@@ -77,6 +77,7 @@ export const PAGES: Pages = {
   '/rules/drafts/:draft': lazy(() => import('./rule-books/Draft.tsx')),
   '/rules/:edition/effects': lazy(() => import('./rule-books/Effects.tsx')),
   '/rules/:edition': lazy(() => import('./rule-books/Edition.tsx')),
+  '/cabinets': lazy(() => import('./germination/Cabinets.tsx')),
   '/people': lazy(() => import('./register/People.tsx')),
 };
 
@@ -86,4 +87,5 @@ export const BENCH_PAGES: Pages = {
   '/lots/:lot/purity/sheet': lazy(() => import('./purity/PuritySheet.tsx')),
   '/lots/:lot/other-seeds/sheet': lazy(() => import('./other-seeds/FindSheet.tsx')),
   '/lots/:lot/germination/count': lazy(() => import('./germination/CountStation.tsx')),
+  '/lots/:lot/germination/dishes/:dish': lazy(() => import('./germination/Dish.tsx')),
 };

@@ -1,3 +1,11 @@
+import type { RetestLacks } from '@mercato/core/germination/retest';
+
+const RETEST_LACKS: Readonly<Record<RetestLacks, string>> = {
+  'same-method': 'Dishes too far apart are tested again by the same method: keep substrate, temperature and treatment.',
+  treatment: 'Against dormancy the seed is treated: choose a treatment that was not tried yet.',
+  'other-substrate': 'Test again on another substrate, such as sand or soil.',
+};
+
 /** Why something is refused here, in words; the codes with their figures are what the server raises. */
 export const GERMINATION_FAULTS = {
   'germination.not-dish-test': 'not a dish of this test',
@@ -31,4 +39,36 @@ export const GERMINATION_FAULTS = {
     `${figure} seeds of dish ${number} are still to call.`,
   'germination.server-holds-wait-until': ({ keyed }: { keyed: string }) =>
     `The keys that reached the server say otherwise: it holds ${keyed}. Nothing was closed: wait until all keys are sent, or type the figures.`,
+  'germination.dish-is-spoiled': ({ number }: { number: number }) =>
+    `Dish ${number} is set aside as spoiled. Take that back first, then it can be counted.`,
+  'germination.kinds-over-class': ({ over, seeds }: { over: string; seeds: number }) =>
+    `the kinds of ${over} seed hold more than the ${seeds} that were called so`,
+  'germination.part-of-other-class': ({ part, seedClass }: { part: string; seedClass: string }) =>
+    `${part} is no kind of ${seedClass}`,
+  'germination.dish-is-sound': ({ number }: { number: number }) => `Dish ${number} was never set aside.`,
+  'germination.recount-after-close': ({ number }: { number: number }) =>
+    `Close this count of dish ${number} first: a second hand counts the same seedlings again.`,
+  'germination.recount-by-other-hand': ({ number }: { number: number }) =>
+    `You made this count of dish ${number} yourself: somebody else counts it again.`,
+  'germination.recount-of-same-seeds': ({ total, seeds, final }: { total: number; seeds: number; final: boolean }) =>
+    final
+      ? `These are the same ${seeds} seeds as at the first count, and ${total} were called.`
+      : `At most ${seeds} seeds were in the dish, and ${total} were called.`,
+  'germination.no-place-for-dishes': ({ name }: { name: string }) => `${name} is no shelf for dishes`,
+  'germination.no-such-shelf': 'not a shelf for dishes',
+  'germination.deals-whole-hundreds': ({ dishes }: { dishes: number }) =>
+    `only whole hundreds are dealt to shelves: a multiple of ${dishes}`,
+  'germination.no-room': ({ needed, free }: { needed: number; free: number }) =>
+    `${needed} dishes need a place, and ${free} are free on all days of the test`,
+  'germination.arms-of-one-lot': 'all arms are of one lot',
+  'germination.retest-lacks': ({ lacks }: { lacks: RetestLacks }) => RETEST_LACKS[lacks],
+  'germination.photo-no-jpeg': 'not a whole JPEG picture',
+  'germination.photo-too-wide': ({ width, height, side }: { width: number; height: number; side: number }) =>
+    `${width} × ${height} pixels; at most ${side} × ${side}`,
+  'germination.photo-too-heavy': ({ bytes, most }: { bytes: number; most: number }) =>
+    `${Math.ceil(bytes / 1000)} kB; at most ${most / 1000} kB`,
+  'germination.photo-there-already': 'This photograph is there already.',
+  'germination.photos-most': ({ most }: { most: number }) => `A dish has room for ${most} photographs.`,
+  'germination.no-such-photo': 'There is no such photograph, or its time is over.',
+  'germination.photo-struck-already': 'This photograph is crossed out already.',
 };

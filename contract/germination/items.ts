@@ -1,4 +1,5 @@
 import { CLASSES } from '@mercato/core/units/seedCounts';
+import { PARTS, SEED_PARTS } from '@mercato/core/units/seedParts';
 import { item, type Item, MASS, sampleOf } from '../lot-sheet/items.ts';
 
 /** What a file of lots holds of it, in the order in which it is written. */
@@ -37,6 +38,12 @@ export const GERMINATION_ITEMS: Readonly<Record<string, Item>> = {
     CLASSES.map((one) => [
       `germination.${one}`,
       item('germination', `${one} seeds called in a dish on a day`, [], ['test', 'dish', 'day']),
+    ]),
+  ),
+  ...Object.fromEntries(
+    SEED_PARTS.map((one) => [
+      `germination.${one}`,
+      item('germination', `of the ${PARTS[one]} ones, ${one}; left out, not told apart`, [], ['test', 'dish', 'day']),
     ]),
   ),
 };

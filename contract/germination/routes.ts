@@ -1,8 +1,10 @@
 import type { KeptKeys } from '../hands/hands.ts';
-import { filled, read, schemasOf, writes } from '../http/route.ts';
+import { file, filled, read, schemasOf, writes } from '../http/route.ts';
+import type { PhotoList, RoomView } from './dishes.ts';
 import type { GerminationView } from './germination.ts';
 
 const schema = schemasOf(() => import('./germination.ts'));
+const dishes = schemasOf(() => import('./dishes.ts'));
 const ofLot = read('/lots/:lot/germination', 'lots.read', ['lot', 'hands']).answers<GerminationView>();
 const fills = (view: GerminationView) => filled(ofLot, { lot: view.lot.id });
 
@@ -10,7 +12,9 @@ const benchWrites = writes('bench.write', ['lot', 'lots']);
 
 export const germinationRoutes = {
   ofLot,
-  start: benchWrites.add('/germination/tests', schema('newGerminationTestSchema')).answers(fills),
+  start: benchWrites
+    .add('/germination/tests', schema('newGerminationTestSchema'), { changes: ['lot', 'lots', 'rooms'] })
+    .answers(fills),
   count: benchWrites.seen.put('/germination/dishes/:dish/days/:day', schema('dishCountSchema')).answers(fills),
   planDays: benchWrites.seen.put('/germination/tests/:test/days', schema('planDaysSchema')).answers(fills),
   keepKeys: benchWrites
@@ -24,4 +28,22 @@ export const germinationRoutes = {
   decideLate: benchWrites
     .post('/germination/dishes/:dish/late', schema('dishLateActSchema'), { changes: [] })
     .answers(fills),
+  startTrial: benchWrites
+    .add('/germination/trials', schema('newTrialSchema'), { changes: ['lot', 'lots', 'rooms'] })
+    .answers(fills),
+  spoil: benchWrites.seen.put('/germination/dishes/:dish/spoiled', dishes('spoiledSchema')).answers(fills),
+  recount: benchWrites.seen.put('/germination/dishes/:dish/recounts/:day', dishes('recountSchema')).answers(fills),
+  move: benchWrites
+    .post('/germination/dishes/:dish/place', dishes('dishMoveSchema'), { changes: ['lot', 'rooms'] })
+    .answers(fills),
+  room: read('/germination/room', 'lots.read', ['rooms', 'places', 'lots'], ['from', 'to']).answers<RoomView>(),
+  photos: read('/germination/dishes/:dish/photos', 'lots.read', ['lot']).answers<PhotoList>(),
+  photograph: benchWrites
+    .add('/germination/dishes/:dish/photos', dishes('newPhotoSchema'), { changes: ['lot'] })
+    .answers<PhotoList>(),
+  strikePhoto: benchWrites
+    .post('/germination/photos/:photo/strike', dishes('photoStrikeSchema'), { changes: ['lot'] })
+    .answers<PhotoList>(),
+  picture: file('/germination/photos/:photo', 'lots.read', 'image/jpeg'),
+  thumbnail: file('/germination/photos/:photo/thumbnail', 'lots.read', 'image/jpeg'),
 };

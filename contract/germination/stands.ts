@@ -14,17 +14,30 @@ interface Apart {
 export type Unreported =
   | ({ is: 'retest' } & Apart)
   | { is: 'no-full-test' }
+  /** Fewer than four hundreds, which agree. */
+  | { is: 'fewer'; seeds: number }
+  | { is: 'all-spoiled'; test: number | null }
   | ({ is: 'third-test' } & Apart)
   | { is: 'no-two-agree' }
   | { is: 'unfinished' };
 
-export type GerminationBlock = { is: 'misdated'; test: number | null; days: CountedOn } | Unreported;
+export type GerminationBlock =
+  | { is: 'misdated'; test: number | null; days: CountedOn }
+  /** Fresh seed, percent: alive, and nobody has shown it or decided. */
+  | { is: 'fresh'; percent: number; limit: number }
+  /** The substrate lay outside what the book asks. */
+  | { is: 'substrate'; test: number | null }
+  | Unreported;
 
 /** How germination stands: a code with its figures; `normal` in percent. */
 export type GerminationStands =
   | Early
   /** `test` is named where there are several; `open` are the dishes that are left, none = all. */
   | { is: 'counting'; day: number; final: boolean; test: number | null; open: number[] }
+  /** A treatment before the test ends. */
+  | { is: 'to-warmth'; test: number | null }
+  | { is: 'asleep'; normal: number; fresh: number; limit: number }
+  | { is: 'substrate'; normal: number; test: number | null }
   | { is: 'misdated'; normal: number | null; test: number | null; days: CountedOn }
   | ({ is: 'reported'; normal: number; hard: number; of: 'dishes' | 'tests' } & Apart)
   | ({ is: 'accepted'; normal: number | null } & Apart)

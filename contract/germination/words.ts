@@ -7,6 +7,10 @@ export const GERMINATION_NEXT: Readonly<Record<GerminationNext, string>> = {
   'replicates-agree': 'The replicates agree.',
   'make-second-test': 'Replicates out of tolerance: retest by the same method.',
   'feeds-no-label': 'The table is for four replicates of 100. This test informs; it supports no label.',
+  'decide-on-fewer':
+    'Fewer than four hundreds, and they agree by a range computed for so many. The lead decides whether they are reported; or repeat the test.',
+  'take-another-substrate': 'The substrate lies outside what the rule book asks: take another batch, and test again.',
+  'substrate-is-sound': 'The substrate is as the rule book asks.',
   'report-mean-of-both': 'The two tests agree: report the mean of both.',
   'make-third-test': 'The two tests are out of tolerance: make a third.',
   'counted-in-time': 'Counted on days that the rule book permits.',
@@ -31,6 +35,10 @@ function unreported(why: Unreported): string {
       return `range ${why.measured ?? '–'} %, maximum ${why.limit ?? '–'} %: out of tolerance, retest`;
     case 'no-full-test':
       return 'not 4 × 100: feeds no label';
+    case 'fewer':
+      return `${why.seeds} seeds, which agree: the lead decides`;
+    case 'all-spoiled':
+      return `${why.test === null ? '' : `test ${why.test}: `}every dish was spoiled: test again`;
     case 'third-test':
       return `two tests differ by ${why.measured ?? '–'} %, maximum ${why.limit ?? '–'} %: third test`;
     case 'no-two-agree':
@@ -54,6 +62,15 @@ export function germinationStands(how: GerminationStands): LineWords {
           .filter(Boolean)
           .join(', '),
       };
+    case 'to-warmth':
+      return {
+        figure: 'into warmth',
+        note: how.test === null ? 'its treatment ends' : `test ${how.test}: its treatment ends`,
+      };
+    case 'asleep':
+      return { figure: percent(how.normal), note: freshWords(how.fresh, how.limit) };
+    case 'substrate':
+      return { figure: percent(how.normal), note: substrateFault(how.test) };
     case 'misdated':
       return { figure: percent(how.normal), note: countedOn(how.test, how.days) };
     case 'reported':
@@ -73,5 +90,21 @@ export function germinationStands(how: GerminationStands): LineWords {
   }
 }
 
+const freshWords = (fresh: number, limit: number) => `${fresh} % fresh seed, from ${limit} % on the book asks for more`;
+const substrateFault = (test: number | null) =>
+  `${test === null ? '' : `test ${test}: `}the substrate lies outside what the book asks`;
+
+function blockWords(one: GerminationBlock): string {
+  switch (one.is) {
+    case 'misdated':
+      return countedOn(one.test, one.days);
+    case 'fresh':
+      return freshWords(one.percent, one.limit);
+    case 'substrate':
+      return substrateFault(one.test);
+    default:
+      return unreported(one);
+  }
+}
 export const germinationBlocks = (why: readonly GerminationBlock[]): string =>
-  `Germination: ${why.map((one) => (one.is === 'misdated' ? countedOn(one.test, one.days) : unreported(one))).join('; ')}; decision pending.`;
+  `Germination: ${why.map(blockWords).join('; ')}; decision pending.`;

@@ -30,6 +30,8 @@ export type Subject =
   /** Packets, and all that is said of them. */
   | 'store'
   | 'places'
+  /** What stands on shelves for dishes. */
+  | 'rooms'
   | 'care'
   | 'batches'
   | 'lists'
@@ -69,7 +71,7 @@ export interface FileRoute<Path extends string = string, Query extends string = 
   readonly query: readonly Query[];
   readonly type: FileType;
 }
-export type FileType = 'application/pdf' | 'text/csv' | 'text/calendar' | 'application/json';
+export type FileType = 'application/pdf' | 'text/csv' | 'text/calendar' | 'application/json' | 'image/jpeg';
 
 /** A read that goes on, as server-sent events. */
 export interface StreamRoute<

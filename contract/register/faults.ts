@@ -24,6 +24,7 @@ export const REGISTER_FAULTS = {
   'register.taken-choose-another': 'This name is taken: choose another.',
   'register.set-up-link-used': 'This set-up link was used or replaced. Take the newest from the terminal.',
   'register.no-such-lot': 'There is no such lot.',
+  'register.no-such-vessel': 'There is no such sample or dish.',
   'register.lot-divided-into-go': ({ parts }: { parts: string }) =>
     `This lot was divided into ${parts}: go on with those.`,
   'register.tests-exist-kind-rule': 'Tests exist: kind and rule book stay as they are.',

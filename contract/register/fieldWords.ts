@@ -70,6 +70,17 @@ export const REGISTER_FIELDS = {
       },
     },
     closedDays: { label: 'other closed days', hint: 'such as 2026-12-25 2026-12-26' },
+    countDepth: {
+      label: 'germination is counted',
+      hint: 'what is not told apart is not known, and never printed as 0',
+      choices: {
+        classes: 'by the five classes',
+        abnormal: 'with kinds of abnormal seedlings',
+        dead: 'with empty and insect-damaged seed',
+        both: 'with both',
+      },
+    },
+    photoDays: { label: 'photographs are kept', unit: 'days', hint: 'nothing: for good' },
   },
   newPerson: {
     name: 'name',

@@ -10,6 +10,7 @@ const PLAIN = {
   counted: 'it was counted',
   'taken-from': 'seed was taken out of it',
   moved: 'it was moved',
+  'dishes-set': 'its dishes were set',
 } as const;
 
 /** What something depends on: it cannot have been seen before this. */

@@ -1,10 +1,11 @@
 import Joi from 'joi';
 import { type Role, ROLES } from '@mercato/core/register/permissions';
 import { CLOSED_WEEKS } from '@mercato/core/units/closedDays';
+import { COUNT_DEPTHS } from '@mercato/core/units/seedParts';
 import { TEMPERATURE_UNITS } from '@mercato/core/units/degrees';
 import { DATE_ORDERS } from '@mercato/core/units/writtenDate';
 import { form, objectOf, oneOf, orNull, takes, type ValueOf } from '../http/body.ts';
-import { isoDate, text } from '../http/fields.ts';
+import { isoDate, text, wholeNumber } from '../http/fields.ts';
 import type { ExampleView } from './visit.ts';
 
 export type SignIn = ValueOf<typeof signInSchema>;
@@ -102,6 +103,10 @@ export const laboratorySchema = form('laboratory', {
     .unique()
     .required()
     .messages({ 'array.max': `at most ${MOST_CLOSED} days`, 'array.unique': 'the same day twice' }),
+  /** Which classes are told apart at a germination count. */
+  countDepth: oneOf(COUNT_DEPTHS),
+  /** So many days photographs of dishes are kept; null = for good. */
+  photoDays: orNull(wholeNumber(1, 36_500)),
 });
 
 export const personChangeSchema = objectOf({

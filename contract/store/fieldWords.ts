@@ -75,5 +75,6 @@ export const STORE_FIELDS = {
     name: 'name',
     kind: 'what it is',
     parentId: 'lies in',
+    dishPlaces: { label: 'places for dishes', hint: 'of germination tests; nothing where none stand' },
   },
 } as const satisfies FieldTable;

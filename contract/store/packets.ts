@@ -13,6 +13,8 @@ export const PLACE_KINDS = [
   'refrigerator',
   'freezer',
   'chamber',
+  'cabinet',
+  'shelf',
   'cupboard',
   'drawer',
   'box',
@@ -29,6 +31,8 @@ const placeKeys = {
   parentId: orNull(id()),
   kind: oneOf(PLACE_KINDS),
   name: text(60).required().messages({ 'string.empty': 'give it a name, such as drawer 3' }),
+  /** How many dishes of germination tests stand on it; null = it is none for dishes. */
+  dishPlaces: optional(orNull(wholeNumber(1, 2000))),
 };
 export const newPlaceSchema = form('place', placeKeys);
 
@@ -47,6 +51,7 @@ export interface PlaceView {
   kind: PlaceKind;
   name: string;
   code: string;
+  dishPlaces: number | null;
   /** From the largest to this one. */
   path: string[];
   /** Packets that lie directly in it, and in all that it holds. */

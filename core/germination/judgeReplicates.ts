@@ -4,6 +4,7 @@ import { ArgumentFault, percentIn } from '../units/argument.ts';
 import { Exact } from '../units/mass.ts';
 import { outcomeUpTo, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
 import type { GerminationNext } from './next.ts';
+import { theoreticalRange } from './theoreticalRange.ts';
 
 export interface ReplicateVerdict extends Verdict<GerminationNext> {
   /** Average normal seedlings in whole percent, half up: the entry of the table. */
@@ -79,5 +80,44 @@ export function judgeReplicates(edition: Edition, normalPercents: readonly numbe
     rule: row.rule,
     steps,
     next: outcome === 'outside' ? 'make-second-test' : 'replicates-agree',
+  };
+}
+
+/** The chance with which honest counting stays within a table of replicates. */
+const WITHIN = 0.975;
+
+/**
+ * Two or three replicates of 100, where fewer were set or one was spoiled: their range against one recomputed for so
+ * many. Fewer than four support no label by themselves: where they agree, somebody decides.
+ *
+ * @param normalPercents  normal seedlings of each, percent 0..100, two or three of them
+ * @throws {RangeError}   if there are more or fewer, or one leaves its range
+ *
+ * Source: ISTA, germination: fewer than 400 seeds on request and stated, the range recomputed (from memory, medium), by
+ * the studentized range on which Table 5B rests, to the whole percent.
+ */
+export function judgeFewer(edition: Edition, normalPercents: readonly number[]): Verdict<GerminationNext> {
+  const k = normalPercents.length;
+  if (k < 2 || k > 3) throw new ArgumentFault('replicates', { is: 'argument.so-many', least: 2, most: 3, got: k });
+  normalPercents.forEach((one, i) => percentIn(`replicates.${i}`, one));
+  const mean = normalPercents.reduce((sum, one) => sum + one, 0) / k;
+  const range = Math.max(...normalPercents) - Math.min(...normalPercents);
+  const allowed = theoreticalRange(k, 100, mean, WITHIN);
+  const limit = Math.round(allowed.maxRange);
+  const outside = range > limit;
+  return {
+    measured: range,
+    limit,
+    unit: '%',
+    outcome: outside ? 'outside' : 'not-judged',
+    rule: edition.parameter('germination_seeds').rule,
+    steps: [
+      ...normalPercents.map((one, i) => ({ label: `replicate ${i + 1}`, result: String(one), unit: '%' })),
+      { label: 'average', result: String(Number(mean.toFixed(2))), unit: '%' },
+      ...allowed.steps,
+      { label: 'highest − lowest', result: String(range), unit: '%' },
+      { label: `largest allowed of ${k}, to the whole percent`, result: String(limit), unit: '%' },
+    ],
+    next: outside ? 'make-second-test' : 'decide-on-fewer',
   };
 }

@@ -2,7 +2,7 @@ import type { Edition } from '../rule-books/edition.ts';
 import { addCounts, CLASSES, type Counts, totalOf } from '../units/seedCounts.ts';
 import type { Verdict } from '../verdict/verdict.ts';
 import { judgeTwoTests, type TwoTestsVerdict } from './combineTests.ts';
-import { judgeReplicates, type ReplicateVerdict } from './judgeReplicates.ts';
+import { judgeFewer, judgeReplicates, type ReplicateVerdict } from './judgeReplicates.ts';
 import type { GerminationNext } from './next.ts';
 import { type RoundedResult, roundTo100 } from './roundTo100.ts';
 
@@ -11,12 +11,17 @@ export interface DishCounts {
   readonly seeds: number;
   readonly counts: Counts;
   readonly closed: boolean;
+  /** It was dropped, dried out or overrun: what is in it says nothing of the seed. */
+  readonly spoiled?: boolean;
 }
 
 export interface TestResult {
-  /** All dishes closed. */
+  /** All dishes closed that are not spoiled, and at least one is left to speak. */
   readonly complete: boolean;
+  /** Seeds of the dishes that speak. */
   readonly seeds: number;
+  /** Seeds that say nothing, because their dish is spoiled, or another of their hundred. */
+  readonly lostSeeds: number;
   readonly counts: Counts;
   readonly rounded: RoundedResult | null;
   /** Null until all dishes are closed. Not judged where the table does not fit the replicates. */
@@ -27,34 +32,44 @@ export interface TestResult {
 
 /**
  * Result of one test: totals, rounded averages and the verdict on its replicates. Dishes of 50 or
- * 25 are joined to hundreds in the order they stood, because the table judges hundreds.
+ * 25 are joined to hundreds in the order they stood, because the table judges hundreds; with a dish that is spoiled
+ * its whole hundred is left out.
  */
 export function testResult(edition: Edition, dishes: readonly DishCounts[]): TestResult {
-  const complete = dishes.length > 0 && dishes.every((dish) => dish.closed);
-  const counts = addCounts(dishes.map((dish) => dish.counts));
-  const seeds = dishes.reduce((sum, dish) => sum + dish.seeds, 0);
-  const hundreds = joinToHundreds(dishes);
-  if (!complete) return { complete, seeds, counts, rounded: null, verdict: null, hundreds: hundreds ?? [] };
+  const groups = inHundreds(dishes);
+  const speaks = (dish: DishCounts) => dish.spoiled !== true;
+  const whole = groups?.filter((group) => group.every(speaks));
+  const left = whole?.flat() ?? dishes.filter(speaks);
+  const complete = left.length > 0 && dishes.every((dish) => dish.closed || !speaks(dish));
+  const counts = addCounts(left.map((dish) => dish.counts));
+  const seeds = seedsOf(left);
+  const hundreds = (whole ?? []).map((group) => group.reduce((sum, dish) => sum + dish.counts.normal, 0));
+  const base = { complete, seeds, lostSeeds: seedsOf(dishes) - seeds, counts, hundreds };
+  if (!complete) return { ...base, rounded: null, verdict: null };
   const verdict: Verdict<GerminationNext> =
-    hundreds?.length === 4 ? judgeReplicates(edition, hundreds) : notFourHundreds(dishes.length, seeds);
-  return { complete, seeds, counts, rounded: roundTo100(counts, seeds), verdict, hundreds: hundreds ?? [] };
+    hundreds.length === 4
+      ? judgeReplicates(edition, hundreds)
+      : hundreds.length === 2 || hundreds.length === 3
+        ? judgeFewer(edition, hundreds)
+        : notFourHundreds(left.length, seeds);
+  return { ...base, rounded: roundTo100(counts, seeds), verdict };
 }
 
-function joinToHundreds(dishes: readonly DishCounts[]): number[] | null {
-  const hundreds: number[] = [];
-  let seeds = 0;
-  let normal = 0;
+const seedsOf = (dishes: readonly DishCounts[]) => dishes.reduce((sum, dish) => sum + dish.seeds, 0);
+
+/** Dishes by the hundred that they make, in the order in which they stood; null where they make no whole ones. */
+function inHundreds(dishes: readonly DishCounts[]): DishCounts[][] | null {
+  const hundreds: DishCounts[][] = [];
+  let open: DishCounts[] = [];
   for (const dish of dishes) {
-    seeds += dish.seeds;
-    normal += dish.counts.normal;
+    open.push(dish);
+    const seeds = seedsOf(open);
     if (seeds > 100) return null;
-    if (seeds === 100) {
-      hundreds.push(normal);
-      seeds = 0;
-      normal = 0;
-    }
+    if (seeds < 100) continue;
+    hundreds.push(open);
+    open = [];
   }
-  return seeds === 0 ? hundreds : null;
+  return open.length === 0 ? hundreds : null;
 }
 
 function notFourHundreds(dishes: number, seeds: number): Verdict<GerminationNext> {
@@ -141,6 +156,52 @@ export function combine(edition: Edition, tests: readonly TestResult[]): Germina
     rounding,
     next: 'report',
   };
+}
+
+/** Tests that were made in the same way, and what they come to together. */
+export interface MethodGroup {
+  readonly method: string;
+  /** Positions (from 0) of its tests. */
+  readonly tests: readonly number[];
+  readonly result: GerminationResult;
+}
+export interface MethodsResult extends GerminationResult {
+  /** In the order in which the methods were first tried. */
+  readonly groups: readonly MethodGroup[];
+  /** The group that is reported, or that asks for something; its position. */
+  readonly chosen: number;
+}
+
+/**
+ * Brings together tests of one lot that were made by several methods, such as before and after a treatment against
+ * dormancy. Only tests of one method are compared and averaged; of the methods whose tests may be reported that with
+ * the most normal seedlings is, the one tried first where they tie.
+ *
+ * Source: ISTA, germination, retesting for dormancy, toxicity or seedlings that are hard to evaluate: the best result is
+ * reported with its method (from memory, high).
+ */
+export function combineMethods(
+  edition: Edition,
+  tests: readonly { readonly method: string; readonly result: TestResult }[],
+): MethodsResult {
+  const methods = [...new Set(tests.map((one) => one.method))];
+  const groups = methods.map((method): MethodGroup => {
+    const own = tests.flatMap((one, i) => (one.method === method ? [i] : []));
+    const result = combine(
+      edition,
+      own.flatMap((i) => tests[i]?.result ?? []),
+    );
+    return { method, tests: own, result: { ...result, from: result.from.flatMap((i) => own[i] ?? []) } };
+  });
+  const none = combine(edition, []);
+  const open = groups.findIndex(({ result }) => result.next === 'count');
+  // Nothing is chosen while another method is still being counted.
+  if (groups.length === 0 || open >= 0)
+    return { ...(groups.length === 1 ? (groups[0]?.result ?? none) : none), groups, chosen: Math.max(0, open) };
+  const normal = ({ result }: MethodGroup) => result.reported?.normal ?? -1;
+  const best = groups.reduce((chosen, one, i) => (normal(one) > normal(groups[chosen] ?? one) ? i : chosen), 0);
+  const chosen = groups.some(({ result }) => result.reported !== null) ? best : groups.length - 1;
+  return { ...(groups[chosen]?.result ?? none), groups, chosen };
 }
 
 const wholeNormal = (test: TestResult) => test.rounded?.rounded.normal ?? 0;

@@ -39,12 +39,17 @@ const found: Reported = {
   moisture: { percent: 7.85, method: 'oven 130 °C, 1 h' },
   weight: { thousandSeedG: '1.900', seedsPerKg: 526_316, seeds: 800, whole: false },
   germination: {
+    book: 'ista',
     counts: { normal: 88, abnormal: 4, hard: 5, fresh: 1, dead: 2 },
     seeds: 400,
     tests: 1,
     method: 'TP, 20 °C',
     days: 10,
     concludedOn: '2026-11-28',
+    parts: {},
+    spoiled: 0,
+    photos: 0,
+    others: [],
   },
 };
 const written = (lines: readonly DocumentLine[]) => lines.map(({ label, value }) => `${label}: ${value}`);

@@ -37,3 +37,8 @@ export function substrateWords(book: Book, substrate: string): string {
 export function temperatureWords(temperatures: string): string {
   return temperatures.replaceAll('<=>', '/');
 }
+
+/** Seed that took up water and did not germinate, by each book's own word. Source: ISTA; AOSA/FSA (from memory). */
+export const FRESH_WORD: Readonly<Record<Book, string>> = { ista: 'fresh', aosa: 'dormant' };
+/** A class of seed as a book names it. */
+export const classWord = (book: Book, one: string): string => (one === 'fresh' ? FRESH_WORD[book] : one);

@@ -1,4 +1,4 @@
-import mersenneTwister from '@stdlib/random-base-mt19937';
+import { randomBelow } from '../statistics/randomBelow.ts';
 import { wholeIn } from '../units/argument.ts';
 import type { DrawMethod } from './drawMethods.ts';
 
@@ -37,7 +37,7 @@ export function drawContainers(plan: DrawPlan, method: DrawMethod, seed: number)
   wholeIn('unitsToSample', unitsToSample, 1, units);
   wholeIn('primarySamples', primarySamples, unitsToSample, 1e6);
   wholeIn('seed', seed, 1, 0xffffffff);
-  const below = below32(mersenneTwister.factory({ seed: [seed] }));
+  const below = randomBelow(seed);
   const chosen = method === 'random' ? someOf(units, unitsToSample, below) : spread(units, unitsToSample, below);
   const cores = new Map<number, number>();
   chosen.forEach((unit, i) => {
@@ -66,16 +66,6 @@ export function placeInStack(
     layer: Math.floor(index / (columns * rows)) + 1,
     row: (Math.floor(index / columns) % rows) + 1,
     column: (index % columns) + 1,
-  };
-}
-
-/** Whole numbers below a limit, each as likely as the other: values of the incomplete last round are thrown away. */
-function below32(next: () => number): (limit: number) => number {
-  return (limit) => {
-    const complete = Math.floor(2 ** 32 / limit) * limit;
-    let value = next();
-    while (value >= complete) value = next();
-    return value % limit;
   };
 }
 

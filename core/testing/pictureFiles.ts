@@ -1,4 +1,4 @@
-import { encodeJpeg, encodePng, Image } from 'image-js';
+import { decodeJpeg, encodeJpeg, encodePng, Image } from 'image-js';
 import type { Picture } from '../optics/picture.ts';
 
 const withoutOpacity = ({ width, height, data }: Picture): Image => {
@@ -26,4 +26,21 @@ export function turnedJpegOf({ width, height, data }: Picture): Uint8Array {
     ...[0x01, 0x12, 0, 3, 0, 0, 0, 1, 0, 6, 0, 0, 0, 0, 0, 0],
   ];
   return Uint8Array.from([...jpeg.subarray(0, 2), ...exif, ...jpeg.subarray(2)]);
+}
+
+/** A picture of one colour with a darker corner, so large, as a file. */
+const plainPicture = (width: number, height: number): Picture => ({
+  width,
+  height,
+  data: Uint8ClampedArray.from({ length: width * height * 4 }, (_, i) =>
+    i % 4 === 3 ? 255 : i < width * 40 ? 60 : 200,
+  ),
+});
+export const jpegFile = (width: number, height: number): Uint8Array =>
+  encodeJpeg(withoutOpacity(plainPicture(width, height)), { quality: 80 });
+export const pngFile = (width: number, height: number): Uint8Array => pngOf(plainPicture(width, height));
+/** Width and height of a JPEG as image-js decodes it. */
+export function decodedSize(jpeg: Uint8Array): { width: number; height: number } {
+  const { width, height } = decodeJpeg(jpeg);
+  return { width, height };
 }

@@ -4,6 +4,7 @@ import {
   newGerminationTestSchema,
 } from '@mercato/contract/germination/germination';
 import { CLASSES } from '@mercato/core/units/seedCounts';
+import { SEED_PARTS } from '@mercato/core/units/seedParts';
 import { FROM_FILE, late, number, type TestFromFile, word } from '../lot-sheet/fromFile.ts';
 import { countDish, openDishes, type OpenDishes } from './count.ts';
 import { setUpTest } from './setUp.ts';
@@ -45,6 +46,8 @@ export async function bringGermination({
     if (!replicate) return stop(line, 'dish', { is: 'import.dishes', dishes: replicates.length });
     const filled = body(place);
     for (const one of CLASSES) filled.set(`counts.${one}`, `germination.${one}`, number, 0);
+    for (const one of SEED_PARTS)
+      if (cells.get(`germination.${one}`, { test, ...place })) filled.set(`parts.${one}`, `germination.${one}`, number);
     filled.value.closed = true;
     filled.value.entry = 'typed';
     filled.value.final = said ? cells.get('germination.final', at)?.value === 'yes' : day === finalCountDay;

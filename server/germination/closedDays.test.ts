@@ -16,6 +16,8 @@ const OPEN: LaboratoryView = {
   paper: 'A4',
   closedWeek: 'none',
   closedDays: [],
+  countDepth: 'classes',
+  photoDays: null,
 };
 
 // 24 November 2026 is a Tuesday: day 4 is a Saturday, day 10 a Friday. Source: the calendar.

@@ -12,6 +12,7 @@ import {
   type SeedClass,
   totalOf,
 } from '@mercato/core/units/seedCounts';
+import { partsOver, SEED_PARTS } from '@mercato/core/units/seedParts';
 import { asStored, everyColumn, filled, prepared, type Transaction } from '../database/connect.ts';
 import { checkCorrection, type Hand, type Seen, seenAs, seenColumns, seenNow } from '../database/observations.ts';
 import { closeInHand, type HeldRow, type NamedPlace } from '../hands/hands.ts';
@@ -23,6 +24,7 @@ import { type After, seenOf } from '../register/seen.ts';
 import { benchTest, vessel } from '../register/tables.ts';
 import { type BenchTest, judged, keepJudgement } from '../register/tests.ts';
 import type { Vessel } from '../register/vessels.ts';
+import { spoiledOf } from './beside.ts';
 import { COUNTING_ON } from './countReason.ts';
 import {
   type CountRow,
@@ -92,6 +94,8 @@ export async function countDish(
 
   const others = current.filter((row) => row !== before);
   const on = seen?.on ?? before?.seenOn ?? hand.today;
+  if (spoiledOf(open.rows.beside, dish.id, open.file.names))
+    throw fault('conflict', { is: 'germination.dish-is-spoiled', number: dish.number }, 'counts');
   const closesDish = checkSeeds(dish, others, on, body);
   const inHand = open.rows.held.find((one) => one.subject === dish.id);
   const held =
@@ -101,7 +105,11 @@ export async function countDish(
 
   // What is not said of a count that is there stays as it was said.
   const cause = body.cause === undefined ? (before?.final ? before.cause : null) : body.cause;
-  const recounted = before && CLASSES.some((one) => before[one] !== body.counts[one]);
+  const parts = body.parts ?? (before ? before.parts : null);
+  const recounted =
+    before &&
+    (CLASSES.some((one) => before[one] !== body.counts[one]) ||
+      SEED_PARTS.some((one) => before.parts?.[one] !== parts?.[one]));
   const redated = before && seen !== null && seen.on !== before.seenOn;
   const judgedOtherwise = before && (before.final !== body.final || before.cause !== cause);
   if (before && !recounted && !redated && !judgedOtherwise && before.closed === body.closed)
@@ -123,6 +131,7 @@ export async function countDish(
     supersedes: before?.id ?? null,
     reason: before ? (body.reason ?? COUNTING_ON) : null,
     ...body.counts,
+    parts,
     closed: body.closed,
     final: body.final,
     cause,
@@ -221,6 +230,9 @@ function checkSeeds(dish: Vessel, others: readonly CountRow[], on: string, body:
   const now = calledAt(body.final);
   const waits = CLASSES.find((one) => !now.includes(one) && body.counts[one] > 0);
   if (waits) throw fault('invalid', 'germination.hard-fresh-seed-called', `counts.${waits}`);
+  const over = partsOver(body.counts, body.parts ?? {});
+  if (over)
+    throw fault('invalid', { is: 'germination.kinds-over-class', over, seeds: body.counts[over] }, `counts.${over}`);
   const end = others.find((row) => row.final && row.closed);
   if (end && body.final) throw fault('conflict', { is: 'germination.final-count-made', seenOn: end.seenOn }, 'final');
   if (end && on > end.seenOn)

@@ -4,12 +4,14 @@ import type { Held } from '@mercato/contract/hands/hands';
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
 import { daysBetween } from '@mercato/core/units/days';
 import { addCounts, CLASSES, type Counts, NO_COUNTS, perClass, type SeedClass } from '@mercato/core/units/seedCounts';
+import { addParts, type Parts, type SeedPart } from '@mercato/core/units/seedParts';
 import { anyOf, prepared, type Reader, type Transaction } from '../database/connect.ts';
 import { type HeldRow, heldRows, type LateEvent, lateKeys, takenOf } from '../hands/hands.ts';
 import { lateFate } from '../hands/tables.ts';
 import { type LotFile, testsIn } from '../register/lotFile.ts';
 import type { Vessel } from '../register/vessels.ts';
 import { methodFor } from '../rule-books/editions.ts';
+import { type BesideRows, besideRows, NOTHING_BESIDE, recountsOf, spoiledOf } from './beside.ts';
 import { correctionReason } from './countReason.ts';
 import { germinationCount, tallyEvent } from './tables.ts';
 
@@ -30,6 +32,7 @@ export interface GerminationRows {
   readonly counts: readonly CountRow[];
   readonly keys: readonly PressedKey[];
   readonly held: readonly HeldRow[];
+  readonly beside: BesideRows;
   /** What editions other than the lot's own say of its kind, for tests that they judge. */
   readonly asked: ReadonlyMap<Edition, KindMethod | undefined>;
 }
@@ -43,7 +46,7 @@ export async function germinationRows(tx: Reader, file: LotFile, locked?: Transa
   for (const { edition } of testsIn(file, 'germination'))
     if (edition !== file.edition && !asked.has(edition))
       asked.set(edition, await methodFor(tx, edition, file.lot.species, file.lot.bookKind, file.lists.figures));
-  if (ids.length === 0) return { counts: [], keys: [], held: [], asked };
+  if (ids.length === 0) return { counts: [], keys: [], held: [], beside: NOTHING_BESIDE, asked };
   const counts = await prepared(tx, 'counts of dishes', (on, name) =>
     on
       .select()
@@ -61,6 +64,7 @@ export async function germinationRows(tx: Reader, file: LotFile, locked?: Transa
         by: tallyEvent.by,
         at: tallyEvent.at,
         name: tallyEvent.seedClass,
+        part: tallyEvent.part,
         seeds: tallyEvent.seeds,
         late: tallyEvent.late,
         fate: lateFate.fate,
@@ -72,10 +76,15 @@ export async function germinationRows(tx: Reader, file: LotFile, locked?: Transa
       .orderBy(asc(tallyEvent.at), asc(tallyEvent.session), asc(tallyEvent.sequence))
       .prepare(name),
   ).execute({ ids });
-  return { counts, keys, held: await heldRows(tx, 'dish', ids, locked), asked };
+  return { counts, keys, held: await heldRows(tx, 'dish', ids, locked), beside: await besideRows(tx, ids), asked };
 }
 
-type PressedKey = LateEvent & { readonly dishId: string; readonly day: number; readonly late: boolean };
+type PressedKey = LateEvent & {
+  readonly dishId: string;
+  readonly day: number;
+  readonly part: SeedPart | null;
+  readonly late: boolean;
+};
 
 /** Whether a key counts: it came in time, or was taken afterwards. */
 export const keyCounts = ({ late, fate }: Pick<PressedKey, 'late' | 'fate'>): boolean => !late || fate === 'taken';
@@ -107,7 +116,7 @@ export function inHands(
 
 export function dishViews(
   replicates: readonly Vessel[],
-  { counts: rows, keys: pressed }: GerminationRows,
+  { counts: rows, keys: pressed, beside }: GerminationRows,
   names: ReadonlyMap<string, string>,
   /** Day 0 of the test on a working sample. */
   zeroOf: (vesselId: string) => string | null,
@@ -134,22 +143,35 @@ export function dishViews(
         version: vessel.version,
         closed: days.some((one) => one.final && one.closed),
         total: addCounts(days.map((one) => one.counts)),
+        parts: addParts(days),
         days,
         tallies: tallySums(open),
+        spoiled: spoiledOf(beside, vessel.id, names),
+        recounts: recountsOf(beside, vessel.id, names),
+        photos: beside.photos.find((one) => one.dish === vessel.id)?.n ?? 0,
+        shelf: [...(beside.shelves.find((one) => one.dish === vessel.id)?.path ?? [])],
       },
     };
   });
 }
 
-function tallySums(keys: readonly { day: number; name: string; seeds: number }[]): DishView['tallies'] {
+function tallySums(keys: readonly Pick<PressedKey, 'day' | 'name' | 'part' | 'seeds'>[]): DishView['tallies'] {
   return [...new Set(keys.map((key) => key.day))]
     .sort((a, b) => a - b)
     .map((day) => {
+      const own = keys.filter((key) => key.day === day);
       const counts = { ...NO_COUNTS };
-      for (const key of keys) if (key.day === day) counts[key.name as SeedClass] += key.seeds;
+      for (const key of own) counts[key.name as SeedClass] += key.seeds;
       for (const one of CLASSES) counts[one] = Math.max(0, counts[one]);
-      return { day, counts };
+      return { day, counts, parts: partSums(own) };
     });
+}
+
+/** Kinds within a class that were pressed as such. */
+export function partSums(keys: readonly { readonly part: SeedPart | null; readonly seeds: number }[]): Parts {
+  const sums: Partial<Record<SeedPart, number>> = {};
+  for (const { part, seeds } of keys) if (part !== null) sums[part] = Math.max(0, (sums[part] ?? 0) + seeds);
+  return sums;
 }
 
 function dayViews(rows: readonly CountRow[], names: ReadonlyMap<string, string>, zero: string | null): CountView[] {
@@ -175,6 +197,7 @@ function dayViews(rows: readonly CountRow[], names: ReadonlyMap<string, string>,
         seenOn: row.seenOn,
         seenFrom: row.seenFrom,
         counts: countsOf(row),
+        parts: row.parts ?? {},
         closed: row.closed,
         final: row.final,
         cause: row.cause,

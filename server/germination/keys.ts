@@ -6,12 +6,14 @@ import type { Said } from '@mercato/contract/words/faults';
 import { dayZero } from '@mercato/core/germination/planTest';
 import { daysBetween } from '@mercato/core/units/days';
 import { addCounts, CLASSES, NO_COUNTS, type SeedClass, totalOf } from '@mercato/core/units/seedCounts';
+import { PARTS } from '@mercato/core/units/seedParts';
 import { forNoKeyUpdate, type Reader } from '../database/connect.ts';
 import { checkShown, counts, keepFate, keptKeys, type Place, receive, waits } from '../hands/hands.ts';
 import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { vessel } from '../register/tables.ts';
 import type { BenchTest } from '../register/tests.ts';
+import { besideRows } from './beside.ts';
 import { countsOf, currentCounts, keyOf } from './dishViews.ts';
 import { germinationCount, tallyEvent } from './tables.ts';
 
@@ -91,6 +93,8 @@ export async function keepKeys(
   const today = daysBetween(dayZero(test.plan as GerminationPlan), hand.today);
   const fresh = keys.filter((key, i) => {
     if (!ids.includes(key.dishId)) refuse(i, 'dishId', { is: 'germination.not-dish-test' });
+    if (key.part !== undefined && PARTS[key.part] !== key.seedClass)
+      refuse(i, 'part', { is: 'germination.part-of-other-class', part: key.part, seedClass: key.seedClass });
     const before = earlier.find((one) => one.sequence === key.sequence);
     const twin = keys.findIndex((one) => one.sequence === key.sequence);
     for (const other of [before, twin < i ? keys[twin] : undefined])
@@ -99,6 +103,7 @@ export async function keepKeys(
         (other.dishId !== key.dishId ||
           other.day !== key.day ||
           other.seedClass !== key.seedClass ||
+          (other.part ?? null) !== (key.part ?? null) ||
           other.seeds !== key.seeds)
       )
         refuse(i, 'sequence', { is: 'germination.press-came-before-something' }, 'conflict');
@@ -171,7 +176,12 @@ async function checkRoom<K extends Called>(
   const ids = dishes.map((one) => one.id);
   const keyed = await keyedOf(tx, ids);
   const written = currentCounts(await tx.select().from(germinationCount).where(inArray(germinationCount.subject, ids)));
+  const { spoiled } = await besideRows(tx, ids);
   for (const key of fresh) {
+    const lost = dishes.find(
+      (one) => one.id === key.dishId && spoiled.some((s) => s.dish === one.id && s.cause !== null),
+    );
+    if (lost) refuse(key, 'dishId', { is: 'germination.dish-is-spoiled', number: lost.number });
     const mine = written.filter((one) => one.subject === key.dishId);
     if (mine.some((one) => one.closed && (one.final || keyOf(one.field) === key.day)))
       refuse(key, 'day', { is: 'germination.count-closed-correct-figures' });

@@ -1,6 +1,4 @@
 import type { GerminationPlan, GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
-import type { Unreported } from '@mercato/contract/germination/stands';
-import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import {
   type CountDaysVerdict,
   type DishDays,
@@ -9,14 +7,18 @@ import {
 } from '@mercato/core/germination/judgeCountDays';
 import { moveRulesOf } from '@mercato/core/germination/openDays';
 import { freshSeed } from '@mercato/core/germination/freshSeed';
-import { dayZero, isCount, missingForPlan, planCalendar } from '@mercato/core/germination/planTest';
-import { combine, testResult, type TestResult } from '@mercato/core/germination/result';
+import { hardKnown } from '@mercato/core/germination/hardSeed';
+import { dayZero, missingForPlan, planCalendar } from '@mercato/core/germination/planTest';
+import { combineMethods, testResult, type TestResult } from '@mercato/core/germination/result';
+import { methodOf } from '@mercato/core/germination/retest';
+import { judgeSubstrate } from '@mercato/core/germination/substrate';
+import { addParts, dividedAt } from '@mercato/core/units/seedParts';
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
 import { type Outcome, worst } from '@mercato/core/verdict/verdict';
 import type { Reader } from '../database/connect.ts';
 import { placesHeld } from '../hands/hands.ts';
 import { type LotFile, testsIn, waitingIn } from '../register/lotFile.ts';
-import { covers, handsOf, notSetAside, withoutTest, type Written } from '../register/tests.ts';
+import { notSetAside, type Written } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { shippedBooks } from '../rule-books/shipped.ts';
 import { type CountedDish, dishesOf, dishViews, type GerminationRows, germinationRows, inHands } from './dishViews.ts';
@@ -48,12 +50,17 @@ export function germinationOf(file: LotFile, rows: GerminationRows): Germination
       dayZero: dayZero(plan),
       dishes: own,
       result,
+      parts: addParts(own.filter((dish) => !dish.spoiled).map((dish) => ({ counts: dish.total, parts: dish.parts }))),
+      substrate: substrateOf(judge, plan),
       days: result.complete ? countDaysOf(judge, plan, asked, file.family === LEGUMES, own) : null,
     };
   });
-  const standing = notSetAside(tests).map((one) => one.result);
-  const combined = combine(edition, standing);
-  const rounded = combined.reported ?? standing.findLast((one) => one.complete)?.rounded?.rounded ?? null;
+  const standing = reportable(tests);
+  const combined = combineMethods(
+    edition,
+    standing.map((one) => ({ method: methodOf(one.plan), result: one.result })),
+  );
+  const rounded = combined.reported ?? standing.findLast((one) => one.result.complete)?.result.rounded?.rounded ?? null;
   return {
     lot: file.brief,
     method: method ?? null,
@@ -62,17 +69,35 @@ export function germinationOf(file: LotFile, rows: GerminationRows): Germination
     waiting: waitingIn(file, 'germination').map((one) => vesselView(one, file.names)),
     tests,
     combined,
+    divided: dividedAt(file.laboratory.countDepth),
+    hardKnown: hardKnown(file.family),
     fresh: rounded && freshSeed(edition, rounded),
     today: file.today,
     bench: { closed, rules: moveRulesOf(edition) },
   };
 }
 
+/** Tests that may be reported: nobody set them aside, and they are no control of the bench. */
+export const reportable = (tests: readonly GerminationTest[]): GerminationTest[] =>
+  notSetAside(tests).filter((one) => one.plan.arm?.control !== true);
+
+function substrateOf(edition: Edition, { substrateBatch }: GerminationPlan): GerminationTest['substrate'] {
+  const figure = (text: string) => (text === '' ? null : Number(text));
+  return substrateBatch
+    ? judgeSubstrate(edition, { ph: figure(substrateBatch.ph), conductivity: figure(substrateBatch.conductivity) })
+    : null;
+}
+
 /** What the dishes of one test come to. */
 function resultOf(edition: Edition, dishes: readonly CountedDish[]): TestResult {
   return testResult(
     edition,
-    dishes.map((dish) => ({ seeds: dish.seeds, counts: dish.total, closed: dish.closed })),
+    dishes.map((dish) => ({
+      seeds: dish.seeds,
+      counts: dish.total,
+      closed: dish.closed,
+      spoiled: dish.spoiled !== null,
+    })),
   );
 }
 
@@ -94,7 +119,7 @@ function countDaysOf(
   const speaks = knowsDays(edition) ? edition : shippedBooks()[edition.book];
   return judgeCountDays(speaks, {
     prescribed: { first: Math.min(method?.firstCountDay?.value ?? plan.firstCountDay, final), final },
-    dishes: dishes.flatMap((dish) => daysOfDish(dish) ?? []),
+    dishes: dishes.flatMap((dish) => (dish.spoiled ? [] : (daysOfDish(dish) ?? []))),
     legume,
   });
 }
@@ -116,8 +141,6 @@ function daysOfDish({ days }: CountedDish): DishDays | null {
 export const germinationOutcome = ({ verdict }: TestResult, days: CountDaysVerdict): Outcome =>
   worst([...(verdict ? [verdict.outcome] : []), ...(days.outcome === 'within' ? [] : [days.outcome])]);
 
-const blocking = (outcome: Outcome): boolean => outcome === 'outside' || outcome === 'not-judged';
-
 /** What was written of a test: its set-up and its counts. */
 export const writtenIn = (test: GerminationTest): Written[] =>
   test.dishes.flatMap((dish) => dish.days.map(({ by, at, seenOn }) => ({ by, at, seenOn })));
@@ -129,101 +152,19 @@ export function endDays(test: GerminationTest): { readonly day: number; readonly
   return last ? { day: last.day, seenOn: last.seenOn } : null;
 }
 
-/** A count belongs to a planned day from so many days before it on. Common practice, no source. */
-const AROUND = 4;
-
-/** The count that is due (or comes next) in a test, or null when all dishes are closed. */
-export function dueCount(
-  test: GerminationTest,
-  today: string,
-): { day: number; date: string; final: boolean; openDishes: number[] } | null {
-  if (test.result.complete) return null;
-  const counts = test.calendar.filter(isCount);
-  const last = counts.at(-1);
-  for (const event of counts) {
-    const final = event.what === 'final-count';
-    // A count that was left out is not asked for any more once the final one has come.
-    if (!final && last && last.date <= today) continue;
-    const openDishes = test.dishes
-      .filter((dish) => !dish.closed && (final || !dish.days.some((one) => one.closed && one.day > event.day - AROUND)))
-      .map((dish) => dish.number);
-    if (openDishes.length > 0) return { day: event.day, date: event.date, final, openDishes };
-  }
-  return null;
+/** The one test that the lead accepted, where the rules themselves report none; null = there is none, or several. */
+export function acceptedTest({ combined, tests }: GerminationView): GerminationTest | null {
+  if (combined.reported) return null;
+  const used = reportable(tests);
+  const own = (combined.groups[combined.chosen]?.tests ?? []).flatMap((i) => used[i] ?? []);
+  const [only] = own;
+  return own.length === 1 && only?.decision?.decision === 'accept' && only.result.complete ? only : null;
 }
 
-/** The germination line of the lot sheet. */
-export function germinationLine(view: GerminationView, sampled: boolean, today: string): StepLine<'germination'> {
-  const base = { step: 'germination', by: null, at: null, blocks: [] } as const;
-  const tests = notSetAside(view.tests);
-  const last = tests.at(-1);
-  if (!last)
-    return {
-      ...base,
-      ...withoutTest(view.waiting, sampled),
-    };
-  const several = (test: GerminationTest) => (tests.length > 1 ? test.number : null);
-  const hand = handsOf(writtenIn(last), { by: last.createdBy, at: last.createdAt });
-  const due = dueCount(last, today);
-  if (due) {
-    const open = due.openDishes.length === last.dishes.length ? [] : due.openDishes;
-    return {
-      ...base,
-      ...hand,
-      mark: due.date <= today ? 'next' : 'not-judged',
-      due: due.date,
-      stands: { is: 'counting', day: due.day, final: due.final, test: several(last), open },
-    };
-  }
-  const misdated = tests.find(
-    (one) =>
-      one.days !== null &&
-      blocking(one.days.outcome) &&
-      !covers(one.decision, handsOf(writtenIn(one), { by: one.createdBy, at: one.createdAt }).at),
-  );
-  if (misdated?.days) {
-    const { measured, outcome, final, prescribed } = misdated.days;
-    const test = several(misdated);
-    const days = { measured, outcome, final, prescribed };
-    return {
-      ...base,
-      ...hand,
-      mark: outcome,
-      stands: { is: 'misdated', normal: misdated.result.rounded?.rounded.normal ?? null, test, days },
-      blocks: [{ is: 'misdated', test, days }],
-    };
-  }
-  const { combined } = view;
-  const { verdict, rounded } = last.result;
-  const apart = (one: { measured: number | null; limit: number | null } | null) => ({
-    measured: one?.measured ?? null,
-    limit: one?.limit ?? null,
-  });
-  if (combined.reported) {
-    const { normal, hard } = combined.reported;
-    const of = combined.comparison ? 'tests' : 'dishes';
-    return {
-      ...base,
-      ...hand,
-      mark: combined.outcome,
-      stands: { is: 'reported', normal, hard, of, ...apart(combined.comparison ?? verdict) },
-    };
-  }
-  const normal = rounded?.rounded.normal ?? null;
-  if (tests.length === 1 && last.decision?.decision === 'accept')
-    return {
-      ...base,
-      ...hand,
-      mark: combined.outcome,
-      stands: { is: 'accepted', normal, ...apart(verdict) },
-    };
-  const why: Unreported = {
-    retest:
-      verdict?.outcome === 'outside' ? { is: 'retest' as const, ...apart(verdict) } : { is: 'no-full-test' as const },
-    'third-test': { is: 'third-test' as const, ...apart(combined.comparison) },
-    'look-for-the-cause': { is: 'no-two-agree' as const },
-    count: { is: 'unfinished' as const },
-    report: { is: 'unfinished' as const },
-  }[combined.next];
-  return { ...base, ...hand, mark: combined.outcome, stands: { is: 'unreported', normal, why }, blocks: [why] };
+/** The tests whose counts are reported, or else the last one that might be. */
+export function usedTests(view: GerminationView): GerminationTest[] {
+  const used = reportable(view.tests);
+  const from = view.combined.from.flatMap((i) => used[i] ?? []);
+  const accepted = acceptedTest(view);
+  return from.length > 0 ? from : accepted ? [accepted] : used;
 }

@@ -9,9 +9,10 @@ import type { Api } from '../http/api.ts';
 import { checkVersion, idParam } from '../http/asked.ts';
 import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
+import { todayIn } from '../http/day.ts';
 import { waitingFor } from '../http/waiting.ts';
 import { type LotPicture, settleStep } from '../lot-sheet/standing.ts';
-import { openFile } from '../register/lotFile.ts';
+import { laboratoryOf, openFile } from '../register/lotFile.ts';
 import { type Lot, lotById } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
 import { checkDay } from '../register/seen.ts';
@@ -19,10 +20,13 @@ import { benchTest, lot, vessel } from '../register/tables.ts';
 import { type BenchTest, bumpTest, drawnBefore, lockTest, testById } from '../register/tests.ts';
 import { type Vessel, vesselsOf } from '../register/vessels.ts';
 import { countDish, dishNamed, judge, openDishes, type Write } from './count.ts';
+import { moveDish, recountDish, spoilDish } from './dishActs.ts';
 import { currentCounts } from './dishViews.ts';
 import { decideLateKeys, keepKeys } from './keys.ts';
+import { keepPhoto, photosBeside, pictureBytes, pictureSlices, strikePhoto, thumbnailOf } from './photos.ts';
 import { germinationOf, readGermination } from './result.ts';
-import { setUpTest } from './setUp.ts';
+import { roomOn } from './rooms.ts';
+import { setUpTest, setUpTrial } from './setUp.ts';
 import { germinationCount, tallyEvent } from './tables.ts';
 
 export function serveGermination(api: Api<LotPicture>): void {
@@ -38,12 +42,46 @@ export function serveGermination(api: Api<LotPicture>): void {
   api.write(germinationRoutes.count, async (context) => {
     const { tx, params, seenVersion, body, now } = context;
     const { lot: of, dish } = await lockDish(tx, idParam(params, 'dish'));
-    if (seenVersion !== dish.version)
-      checkVersion(seenVersion, dish, (await namesOf(tx)).get(dish.updatedBy) ?? 'somebody');
-    const day = /^\d{1,3}$/.test(params.day) ? Number(params.day) : -1;
-    const written = await countDish(context, await openDishes(tx, of, now), dish.id, day, body);
+    if (seenVersion !== dish.version) checkVersion(seenVersion, dish, await nameOf(tx, dish.updatedBy));
+    const written = await countDish(context, await openDishes(tx, of, now), dish.id, dayParam(params.day), body);
     return settleStep(context, of.id, 'germination', written);
   });
+
+  api.write(germinationRoutes.startTrial, async (context) => {
+    const [first] = await setUpTrial(context, context.body);
+    return settleStep(context, first?.lotId ?? '', 'germination');
+  });
+
+  api.write(germinationRoutes.spoil, async (context) => {
+    const { tx, params, seenVersion, body } = context;
+    const { lot: of, dish } = await lockDish(tx, idParam(params, 'dish'));
+    if (seenVersion !== dish.version) checkVersion(seenVersion, dish, await nameOf(tx, dish.updatedBy));
+    await spoilDish(context, of, dish, body);
+    return settleStep(context, of.id, 'germination');
+  });
+
+  api.write(germinationRoutes.recount, async (context) => {
+    const { tx, params, seenVersion, body } = context;
+    const { lot: of, dish } = await lockDish(tx, idParam(params, 'dish'));
+    if (seenVersion !== dish.version) checkVersion(seenVersion, dish, await nameOf(tx, dish.updatedBy));
+    await recountDish(context, of, dish, dayParam(params.day), body);
+    return settleStep(context, of.id, 'germination');
+  });
+
+  api.write(germinationRoutes.move, async (context) => {
+    const { lot: of, dish } = await lockDish(context.tx, idParam(context.params, 'dish'));
+    await moveDish(context, dish, context.body.placeId);
+    return settleStep(context, of.id, 'germination');
+  });
+
+  api.read(germinationRoutes.room, async ({ tx, query, now }) => {
+    const today = todayIn(now, (await laboratoryOf(tx)).zone);
+    const day = (value: unknown) => (typeof value === 'string' && isDay(value) ? value : today);
+    const [from, to] = [day(query.from), day(query.to)];
+    return roomOn(tx, from, to < from ? from : to, today);
+  });
+
+  servePhotos(api);
 
   api.write(germinationRoutes.planDays, async (context) => {
     const { tx, params, seenVersion, body } = context;
@@ -75,6 +113,33 @@ export function serveGermination(api: Api<LotPicture>): void {
     seenBy(context, await decideLateKeys(context, idParam(context.params, 'dish'), context.body)),
   );
 }
+
+/** Photographs: what is shown of them, and the pictures themselves. */
+function servePhotos(api: Api<LotPicture>): void {
+  api.read(germinationRoutes.photos, async ({ tx, params }) => photosBeside(tx, idParam(params, 'dish')));
+  api.write(germinationRoutes.photograph, async (context) => {
+    const { lot: of, dish } = await lockDish(context.tx, idParam(context.params, 'dish'));
+    await keepPhoto(context, of, dish, context.body);
+    return photosBeside(context.tx, dish.id);
+  });
+  api.write(germinationRoutes.strikePhoto, async (context) => {
+    const { dishId } = await strikePhoto(context, idParam(context.params, 'photo'), context.body.reason);
+    return photosBeside(context.tx, dishId);
+  });
+  api.file(germinationRoutes.thumbnail, async ({ tx, params }) => ({
+    name: 'thumbnail.jpg',
+    body: await thumbnailOf(tx, idParam(params, 'photo')),
+  }));
+  api.file(germinationRoutes.picture, async ({ tx, params }) => {
+    const id = idParam(params, 'photo');
+    const bytes = await pictureBytes(tx, id);
+    return { name: 'dish.jpg', body: pictureSlices(api.connection.db, id, bytes), bytes };
+  });
+}
+
+const nameOf = async (tx: Transaction, person: string) => (await namesOf(tx)).get(person) ?? 'somebody';
+const dayParam = (day: string) => (/^\d{1,3}$/.test(day) ? Number(day) : -1);
+const isDay = (value: string) => /^\d{4}-\d{2}-\d{2}$/.test(value) && !Number.isNaN(Date.parse(value));
 
 /** Locks a dish for a count: its lot first, as everywhere. */
 async function lockDish(tx: Transaction, id: string): Promise<{ readonly lot: Lot; readonly dish: Vessel }> {

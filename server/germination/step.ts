@@ -1,13 +1,16 @@
 import type { GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
 import { isCount } from '@mercato/core/germination/planTest';
 import { temperatureWords } from '@mercato/core/rule-books/methodWords';
+import { addDays } from '@mercato/core/units/days';
 import { CLASSES, type Counts } from '@mercato/core/units/seedCounts';
+import { addParts, SEED_PARTS } from '@mercato/core/units/seedParts';
 import { numberSlip } from '@mercato/core/verdict/numberSlip';
 import { ROW_ORDER } from '../lot-sheet/rows.ts';
 import { defineStep, onTest, type Slips } from '../lot-sheet/step.ts';
 import { notSetAside } from '../register/tests.ts';
 import { bringGermination } from './bring.ts';
-import { endDays, germinationLine, germinationOutcome, readGermination } from './result.ts';
+import { germinationLine } from './line.ts';
+import { acceptedTest, endDays, germinationOutcome, readGermination, reportable, usedTests } from './result.ts';
 
 export const germinationStep = defineStep({
   step: 'germination',
@@ -16,29 +19,43 @@ export const germinationStep = defineStep({
   line: (view, { sampled, today }) => germinationLine(view, sampled, today),
   // A count comes due, and a count that was left out is not asked for once the final one has come.
   turns: ({ tests }) =>
-    [...new Set(tests.flatMap((one) => one.calendar.filter(isCount).map(({ date }) => date)))].sort(),
+    [
+      ...new Set(
+        tests.flatMap((one) =>
+          one.calendar.flatMap((event) =>
+            isCount(event)
+              ? [event.date]
+              : event.what === 'end-of-prechill'
+                ? [event.date, addDays(event.date, 1)]
+                : [],
+          ),
+        ),
+      ),
+    ].sort(),
   judged: ({ tests }) =>
     tests.flatMap(({ id, result, days }) =>
       result.verdict && days ? [onTest('germination', id, germinationOutcome(result, days), { ...result, days })] : [],
     ),
   decisions: ({ tests }) => notSetAside(tests).map((test) => test.decision),
-  facts: (view) => {
-    const { combined } = view;
+  facts: (view, file) => {
     const counts = reportedCounts(view);
-    const used = notSetAside(view.tests).filter((_, i) => combined.from.length === 0 || combined.from.includes(i));
+    const used = usedTests(view);
     const last = used.at(-1);
     return {
       germination:
         counts && last
           ? {
+              book: file.edition.book,
               counts,
-              seeds: combined.reported ? combined.seeds : last.result.seeds,
+              seeds: used.reduce((sum, one) => sum + one.result.seeds, 0),
               tests: used.length,
-              method: [last.plan.substrate, `${temperatureWords(last.plan.temperature)} °C`, last.plan.treatment]
-                .filter(Boolean)
-                .join(', '),
+              method: methodWords(last),
               days: endDays(last)?.day ?? last.plan.finalCountDay,
               concludedOn: concludedOn(used, last),
+              parts: addParts(used.map((one) => ({ counts: one.result.counts, parts: one.parts }))),
+              spoiled: used.flatMap((one) => one.dishes.filter((dish) => dish.spoiled)).length,
+              photos: used.flatMap((one) => one.dishes).reduce((sum, dish) => sum + dish.photos, 0),
+              others: otherMethods(view),
             }
           : null,
     };
@@ -57,13 +74,15 @@ export const germinationStep = defineStep({
           file.add('germination.final', day.final ? 'yes' : null, at);
           file.add('germination.cause', day.cause, at);
           for (const one of CLASSES) file.add(`germination.${one}`, day.counts[one], at);
+          for (const one of SEED_PARTS) file.add(`germination.${one}`, day.parts[one] ?? null, at);
         }
     }
   },
-  slips: ({ combined, tests }): Slips => {
-    const used = notSetAside(tests);
-    const rounding = combined.rounding ?? used.at(-1)?.result.rounded;
-    const verdict = combined.comparison ?? used.at(-1)?.result.verdict;
+  slips: (view): Slips => {
+    const { combined } = view;
+    const last = usedTests(view).at(-1);
+    const rounding = combined.rounding ?? last?.result.rounded;
+    const verdict = combined.comparison ?? last?.result.verdict;
     return rounding
       ? {
           germination: numberSlip('Germination', [...(verdict?.steps ?? []), ...rounding.steps], verdict?.rule ?? null),
@@ -73,11 +92,28 @@ export const germinationStep = defineStep({
 });
 
 /** The counts that a label may carry: combined by the rules, or accepted by the lead. */
-function reportedCounts({ combined, tests }: GerminationView): Counts | null {
-  if (combined.reported) return combined.reported;
-  const used = notSetAside(tests);
-  const only = used.length === 1 ? used[0] : undefined;
-  return only?.decision?.decision === 'accept' && only.result.complete ? (only.result.rounded?.rounded ?? null) : null;
+const reportedCounts = (view: GerminationView): Counts | null =>
+  view.combined.reported ?? acceptedTest(view)?.result.rounded?.rounded ?? null;
+
+/** How a test was made, as documents print it. */
+const methodWords = ({ plan }: GerminationTest): string =>
+  [
+    plan.substrate,
+    `${temperatureWords(plan.temperature)} °C`,
+    plan.treatment,
+    plan.prechillDays > 0 ? `${plan.prechillDays} days before the test` : '',
+  ]
+    .filter(Boolean)
+    .join(', ');
+
+/** What the methods came to that are not reported, beside the one that is. */
+function otherMethods(view: GerminationView): { readonly method: string; readonly normal: number }[] {
+  const used = reportable(view.tests);
+  return view.combined.groups.flatMap((group, i) => {
+    const test = used[group.tests[0] ?? 0];
+    const normal = group.result.reported?.normal;
+    return i === view.combined.chosen || normal === undefined || !test ? [] : [{ method: methodWords(test), normal }];
+  });
 }
 
 /** The day of completion: the last dish of the last of the tests that are reported. */

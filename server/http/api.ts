@@ -1,3 +1,5 @@
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import type { Request, Response, Router } from 'express';
 import type { LiveNote, Topic } from '@mercato/contract/http/live';
 import type { Asks, FileRoute, ReadRoute, Route, StreamRoute, WriteRoute } from '@mercato/contract/http/route';
@@ -65,7 +67,13 @@ export class Api<Picture = unknown> {
       response.type(
         route.type === 'text/csv' || route.type === 'text/calendar' ? `${route.type}; charset=utf-8` : route.type,
       );
-      response.setHeader('Content-Disposition', `inline; filename="${file.name}"`).send(file.body);
+      response.setHeader('Content-Disposition', `inline; filename="${file.name}"`);
+      if (typeof file.body === 'string' || Buffer.isBuffer(file.body)) {
+        response.send(file.body);
+        return;
+      }
+      if (file.bytes !== undefined) response.setHeader('Content-Length', file.bytes);
+      await pipeline(Readable.from(file.body), response);
     });
   }
 

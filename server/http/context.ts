@@ -54,7 +54,10 @@ export type Prepare<B, Prepared, Path extends string> = (
 /** A file as a read answers with it. */
 export interface AnsweredFile {
   readonly name: string;
-  readonly body: Buffer | string;
+  /** All of it, or slice by slice as it is fetched. */
+  readonly body: Buffer | string | AsyncIterable<Buffer>;
+  /** Of what is fetched in slices: how many bytes there are, and that they never change. */
+  readonly bytes?: number;
 }
 
 export interface ApiParts<Picture> {

@@ -100,6 +100,8 @@ async function story(): Promise<void> {
     paper: 'A4',
     closedWeek: 'none',
     closedDays: [],
+    countDepth: 'classes',
+    photoDays: null,
   });
   await lead.get('/laboratory');
   await lead.post('/stations', { name: 'Bench 1', kind: 'bench' });

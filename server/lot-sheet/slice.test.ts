@@ -411,7 +411,7 @@ describe('two people, one test', () => {
       expect((await analyst.post(`/germination/tests/${test?.id}/tallies`, { session, keys })).status).toBe(200);
     expect(await lab.connection.db.select().from(tallyEvent)).toHaveLength(30);
     expect((await analyst.get<GerminationView>(`/lots/${lot}/germination`)).body.tests[0]?.dishes[0]?.tallies).toEqual([
-      { day: 4, counts: { normal: 28, abnormal: 0, hard: 0, fresh: 0, dead: 0 } },
+      { day: 4, counts: { normal: 28, abnormal: 0, hard: 0, fresh: 0, dead: 0 }, parts: {} },
     ]);
     expect(
       (await analyst.post(`/germination/tests/${test?.id}/tallies`, { session, keys: [{ ...keys[0], day: 5 }] })).body,

@@ -1,4 +1,5 @@
 import type { ClosedWeek } from '@mercato/core/units/closedDays';
+import type { CountDepth } from '@mercato/core/units/seedParts';
 import { sql } from 'drizzle-orm';
 import { prepared, type Reader } from '../database/connect.ts';
 import type { Paper } from '../paper/print.ts';
@@ -12,7 +13,31 @@ export interface Laboratory {
   /** Days of the week, and single days, on which nobody is at the bench. */
   readonly closedWeek: ClosedWeek;
   readonly closedDays: string[];
+  readonly countDepth: CountDepth;
+  /** So many days photographs are kept; null = for good. */
+  readonly photoDays: number | null;
 }
+/** Before it was set up. */
+export const NO_LABORATORY: Laboratory = {
+  name: '',
+  address: '',
+  zone: 'UTC',
+  paper: 'A4',
+  closedWeek: 'none',
+  closedDays: [],
+  countDepth: 'classes',
+  photoDays: null,
+};
+export const LABORATORY_COLUMNS = {
+  name: laboratory.name,
+  address: laboratory.address,
+  zone: laboratory.zone,
+  paper: laboratory.paper,
+  closedWeek: laboratory.closedWeek,
+  closedDays: laboratory.closedDays,
+  countDepth: laboratory.countDepth,
+  photoDays: laboratory.photoDays,
+};
 
 /** What whoever works on a lot needs of the laboratory, read in one statement. */
 export interface House {
@@ -32,12 +57,7 @@ export async function houseOf(tx: Reader): Promise<House> {
   const [row] = await prepared(tx, 'house', (on, name) =>
     on
       .select({
-        name: laboratory.name,
-        address: laboratory.address,
-        zone: laboratory.zone,
-        paper: laboratory.paper,
-        closedWeek: laboratory.closedWeek,
-        closedDays: laboratory.closedDays,
+        ...LABORATORY_COLUMNS,
         people: sql<Readonly<Record<string, string>>>`(select coalesce(json_object_agg(id, name), '{}') from person)`,
         kinds: sql<number>`(select count(*)::int from own_kind)`,
         figures: sql<number>`(select count(*)::int from kind_figure)`,

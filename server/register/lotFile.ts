@@ -8,7 +8,7 @@ import { prepared, type Reader } from '../database/connect.ts';
 import { inOrder } from '../database/inOrder.ts';
 import { todayIn } from '../http/day.ts';
 import { editionById, kindOf, methodFor } from '../rule-books/editions.ts';
-import { type House, houseOf, type Laboratory } from './house.ts';
+import { type House, houseOf, type Laboratory, LABORATORY_COLUMNS, NO_LABORATORY } from './house.ts';
 import { type Lot, lotById } from './lots.ts';
 import { benchTest, decision, laboratory, vessel } from './tables.ts';
 import type { BenchTest } from './tests.ts';
@@ -102,17 +102,8 @@ async function seedOf(tx: Reader, lotId: string): Promise<Pick<LotFile, 'vessels
 }
 
 export async function laboratoryOf(tx: Reader): Promise<Laboratory> {
-  const [row] = await tx
-    .select({
-      name: laboratory.name,
-      address: laboratory.address,
-      zone: laboratory.zone,
-      paper: laboratory.paper,
-      closedWeek: laboratory.closedWeek,
-      closedDays: laboratory.closedDays,
-    })
-    .from(laboratory);
-  return row ?? { name: '', address: '', zone: 'UTC', paper: 'A4', closedWeek: 'none', closedDays: [] };
+  const [row] = await tx.select(LABORATORY_COLUMNS).from(laboratory);
+  return row ?? NO_LABORATORY;
 }
 
 export function briefOf(lot: Lot, edition: Edition, kind: Kind | undefined): LotBrief {

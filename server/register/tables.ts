@@ -11,6 +11,7 @@ import { TEST_STEPS } from '@mercato/contract/register/steps';
 import type { Act } from '@mercato/contract/words/acts';
 import type { Treatment } from '@mercato/core/register/treatment';
 import { CLOSED_WEEKS } from '@mercato/core/units/closedDays';
+import { COUNT_DEPTHS } from '@mercato/core/units/seedParts';
 import { shedBatch } from '../cleaning/tables.ts';
 import { idOf, instant, oneOf } from '../database/columns.ts';
 import { ruleBookEdition } from '../rule-books/tables.ts';
@@ -406,6 +407,10 @@ export const laboratory = pg.pgTable(
     /** Days of the week, and single days, on which nobody is at the bench. */
     closedWeek: pg.text('closed_week', { enum: CLOSED_WEEKS }).notNull().default('none'),
     closedDays: pg.jsonb('closed_days').$type<string[]>().notNull().default([]),
+    /** Classes whose kinds are told apart at a germination count. */
+    countDepth: pg.text('count_depth', { enum: COUNT_DEPTHS }).notNull().default('classes'),
+    /** So many days photographs of dishes are kept; null = for good. */
+    photoDays: pg.integer('photo_days'),
     demo: pg.boolean('demo').notNull(),
     demoDay: pg.date('demo_day'),
     /** Signs the session cookies of all processes. */
@@ -415,8 +420,23 @@ export const laboratory = pg.pgTable(
     pg.check('laboratory_one', sql`id = 1`),
     oneOf('laboratory_paper', 'paper', PAPER_SIZES),
     oneOf('laboratory_closed_week', 'closed_week', CLOSED_WEEKS),
+    oneOf('laboratory_count_depth', 'count_depth', COUNT_DEPTHS),
+    pg.check('laboratory_photo_days', sql`photo_days between 1 and 36500`),
   ],
 );
+
+/** Secret addresses under which a calendar program reads what is due, for a person or a place. */
+export const calendarFeed = pg.pgTable('calendar_feed', {
+  id: pg.uuid('id').primaryKey(),
+  /** Of the secret in its address; the secret itself is nowhere kept. */
+  tokenHash: pg.text('token_hash').notNull().unique(),
+  personId: idOf('person_id', () => person.id).notNull(),
+  /** A room, cabinet or shelf by name; empty = all that waits for the person's hands. */
+  place: pg.text('place').notNull(),
+  createdAt: instant('created_at').notNull(),
+  usedAt: instant('used_at'),
+  revokedAt: instant('revoked_at'),
+});
 
 /** Counters of the sign-in rate limit, shared by all processes. */
 export const rateLimit = pg.pgTable('rate_limit', {

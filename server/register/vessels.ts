@@ -4,6 +4,7 @@ import type { VesselView } from '@mercato/contract/register/lots';
 import type { MassUnit } from '@mercato/core/units/gramsPer';
 import { type EnteredMass, toGrams } from '@mercato/core/units/mass';
 import type { Reader, Transaction } from '../database/connect.ts';
+import { fault } from '../http/fault.ts';
 import { freeCodes } from './codes.ts';
 import { vessel } from './tables.ts';
 
@@ -81,6 +82,13 @@ export async function vesselsOf(tx: Reader, lotId: string): Promise<Vessel[]> {
     .from(vessel)
     .where(eq(vessel.lotId, lotId))
     .orderBy(...IN_ORDER);
+}
+
+/** @throws {Fault} 404 when there is no such vessel */
+export async function vesselById(tx: Reader, id: string): Promise<Vessel> {
+  const [row] = await tx.select().from(vessel).where(eq(vessel.id, id));
+  if (!row) throw fault('not-found', 'register.no-such-vessel');
+  return row;
 }
 
 export async function nextVesselNumber(tx: Reader, lotId: string, kind: string): Promise<number> {

@@ -103,7 +103,16 @@ describe('custody', () => {
     expect(sheet.info).toMatch(/Pages:\s+1\n/);
     expect(sheet.info).toContain('A4');
     expect((await hands.sampler.send('PUT', '/laboratory', {})).status).toBe(403);
-    const settings = { name: 'L', address: '', zone: 'UTC', paper: 'LETTER', closedWeek: 'none', closedDays: [] };
+    const settings = {
+      name: 'L',
+      address: '',
+      zone: 'UTC',
+      paper: 'LETTER',
+      closedWeek: 'none',
+      closedDays: [],
+      countDepth: 'classes',
+      photoDays: null,
+    };
     expect((await hands.lead.send('PUT', '/laboratory', { ...settings, paper: 'A3' })).body).toMatchObject({
       errors: [{ path: 'paper' }],
     });

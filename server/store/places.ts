@@ -38,6 +38,7 @@ export async function listPlaces(tx: Reader): Promise<PlaceView[]> {
     kind: row.kind,
     name: row.name,
     code: row.code,
+    dishPlaces: row.dishPlaces,
     path: pathIds(byId, row.id).map((id) => byId.get(id)?.name ?? ''),
     packets: direct.get(row.id) ?? 0,
     packetsWithin: within.get(row.id) ?? 0,
@@ -173,7 +174,18 @@ export async function whatLiesIn(tx: Reader, id: string): Promise<string | null>
     .select({ n: sql<number>`count(*)::int` })
     .from(packet)
     .where(and(eq(packet.placeId, id), sql`${packet.left} > 0`));
-  return packets && packets.n > 0 ? `${packets.n} ${packets.n === 1 ? 'packet' : 'packets'}` : null;
+  if (packets && packets.n > 0) return `${packets.n} ${packets.n === 1 ? 'packet' : 'packets'}`;
+  // Dishes of germination tests that nobody has closed.
+  const { rows } = await tx.execute<{ n: number }>(
+    sql`select count(*)::int n from (
+          select distinct on (dish_id) dish_id, place_id from dish_move
+          where dish_id in (select dish_id from dish_move where place_id = ${id}) order by dish_id, seq desc
+        ) m where place_id = ${id} and not exists (
+          select 1 from germination_count c where c.subject = m.dish_id and c.final and c.closed
+            and not exists (select 1 from germination_count n where n.supersedes = c.id))`,
+  );
+  const dishes = rows[0]?.n ?? 0;
+  return dishes > 0 ? `${dishes} ${dishes === 1 ? 'dish' : 'dishes'}` : null;
 }
 
 export async function placeById(tx: Reader, id: string, field: string): Promise<Place> {

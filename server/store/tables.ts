@@ -19,6 +19,8 @@ export const storePlace = pg.pgTable(
     kind: pg.text('kind', { enum: PLACE_KINDS }).notNull(),
     name: pg.text('name').notNull(),
     code: pg.text('code').notNull().unique(),
+    /** How many dishes stand on it; null = it is none for dishes. */
+    dishPlaces: pg.integer('dish_places'),
     /** Within what its air is to stay, and when silence is an alarm; null where nobody said. */
     band: pg.jsonb('band').$type<Band>(),
     /** Where its logger is heard, tcp://address:port; empty where it has none. */

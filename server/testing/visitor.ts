@@ -60,9 +60,10 @@ export class Visitor {
   }
 
   /** A file as it is sent. */
-  async bytes(path: string): Promise<{ type: string; body: Buffer }> {
+  async bytes(path: string): Promise<{ status: number; type: string; body: Buffer }> {
     const response = await fetch(`${this.base}/api${path}`, { headers: { cookie: this.cookie } });
-    return { type: response.headers.get('content-type') ?? '', body: Buffer.from(await response.arrayBuffer()) };
+    const type = response.headers.get('content-type') ?? '';
+    return { status: response.status, type, body: Buffer.from(await response.arrayBuffer()) };
   }
 
   get<T>(path: string): Promise<Answer<T>> {

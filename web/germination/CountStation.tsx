@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { Button, Form, Stack } from 'react-bootstrap';
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { Link, useParams, useSearchParams } from 'react-router';
 import type { DishView, GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
 import { germinationRoutes } from '@mercato/contract/germination/routes';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
 import { substrateWords, temperatureWords } from '@mercato/core/rule-books/methodWords';
-import { addCounts, calledAt, CLASSES, totalOf } from '@mercato/core/units/seedCounts';
+import { addCounts, calledAt, totalOf } from '@mercato/core/units/seedCounts';
 import { RefusedKeys } from '../api/RefusedKeys.tsx';
 import { reading, send } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
@@ -18,12 +18,13 @@ import { Inline, Quiet } from '../ui/Buttons.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { Station } from '../ui/Station.tsx';
 import { TextField, Trouble } from '../ui/fields.tsx';
-import { KeyFoot, useKeys } from '../ui/keys.tsx';
+import { KeyFoot } from '../ui/keys.tsx';
 import { BetweenDishes, RangeSlip } from './BetweenDishes.tsx';
 import { CauseField, CountDays, CountedOn } from './CountDay.tsx';
-import { CLASS_KEYS, ClassKeys, Dishes } from './CountParts.tsx';
+import { ClassKeys, Dishes, KindKeys } from './CountParts.tsx';
 import { FiguresForm } from './FiguresForm.tsx';
 import { countAt, seenOnOf } from './countDays.ts';
+import { useCountKeys } from './useCountKeys.ts';
 import { type Count, useCounting } from './useCounting.ts';
 
 /** The germination count station: single keys, tens, figures, or the rest by difference. */
@@ -104,8 +105,20 @@ function Counter({
           may={may('bench.write')}
           taken={count.inHand}
         />
-        <ClassKeys classes={calledAt(final)} counts={count.current} disabled={!count.mayCount} call={count.call} />
+        <ClassKeys
+          book={view.lot.book}
+          classes={calledAt(final)}
+          counts={count.current.counts}
+          disabled={!count.mayCount}
+          call={count.call}
+        />
+        <KindKeys divided={view.divided} parts={count.current.parts} disabled={!count.mayCount} call={count.callKind} />
         <StillToCall dish={dish} count={count} />
+        {view.hardKnown === false && called(dish).hard > 0 && (
+          <p className="near mb-0" role="status">
+            Hard seed is not known of this family. Look again: did these seeds take up water?
+          </p>
+        )}
         <Trouble text={state.message ?? tally.waiting.trouble ?? undefined} />
         <RefusedKeys waiting={tally.waiting} drop={tally.dropRefused} />
         {state.typing ? (
@@ -113,58 +126,26 @@ function Counter({
             key={`${dish.id} ${state.day}`}
             dish={dish}
             start={count.current}
+            divided={view.divided}
+            book={view.lot.book}
             closed={isClosed(dish)}
             there={countAt(dish, state.day) ?? null}
             dayZero={test.dayZero}
             planned={test.plan.finalCountDay}
             today={view.today}
             final={countAt(dish, state.day)?.closed ? (countAt(dish, state.day)?.final ?? final) : final}
-            room={left + totalOf(count.current)}
+            room={left + totalOf(count.current.counts)}
             onTake={count.take}
             onCorrect={count.correct}
             onLeave={() => act({ do: 'typing', on: false })}
           />
         ) : (
-          <Closing dish={dish} count={count} />
+          <Closing view={view} dish={dish} count={count} />
         )}
       </div>
       <BetweenDishes test={test} shown={shown} />
     </Station>
   );
-}
-
-function useCountKeys(view: GerminationView, count: Count, may: boolean): void {
-  const navigate = useNavigate();
-  const { state, act, dish, final, days, mayCount } = count;
-  useKeys([
-    ...CLASSES.map((one) => ({ key: CLASS_KEYS[one], says: `call a seed ${one}`, act: () => count.call(one) })),
-    { key: 'Backspace', shown: '⌫', says: 'undo the last key', act: count.takeBack },
-    { key: 'ArrowLeft', shown: '←', says: 'dish before', act: () => count.step(-1) },
-    { key: 'ArrowRight', shown: '→', says: 'dish after', act: () => count.step(1) },
-    { key: 't', says: 'ten at once: T, then a class', act: () => act({ do: 'mode', mode: 'ten' }) },
-    { key: 'r', says: 'the rest by difference: R, then a class', act: () => act({ do: 'mode', mode: 'rest' }) },
-    {
-      key: 'f',
-      says: 'type the figures, or correct a closed dish',
-      act: () => {
-        if (mayCount || (may && dish && countAt(dish, state.day)?.closed)) act({ do: 'typing', on: true });
-      },
-    },
-    {
-      key: 'e',
-      says: 'this count ends the test, or does not',
-      act: () => {
-        if (mayCount) act({ do: 'ends', ends: !final });
-      },
-    },
-    { key: 'c', says: final ? 'close the dish' : 'close this count of the dish', act: () => void count.close() },
-    {
-      key: 'd',
-      says: 'the other count day',
-      act: () => count.turnTo(days[(days.indexOf(state.day) + 1) % days.length] ?? state.day),
-    },
-    { key: 'g', says: 'back to the tests', act: () => void navigate(`/lots/${view.lot.id}/germination`) },
-  ]);
 }
 
 /** The count that is made: its day, whether it ends the test, and why where that is not planned. */
@@ -246,7 +227,7 @@ function StillToCall({ dish, count }: { dish: DishView; count: Count }) {
 }
 
 /** What closes or corrects the dish, under the keys that count it. */
-function Closing({ dish, count }: { dish: DishView; count: Count }) {
+function Closing({ view, dish, count }: { view: GerminationView; dish: DishView; count: Count }) {
   const { may } = useSession();
   const { state, act, final, isClosed } = count;
   return (
@@ -272,6 +253,7 @@ function Closing({ dish, count }: { dish: DishView; count: Count }) {
         {may('bench.write') && isClosed(dish) && countAt(dish, state.day) && (
           <Quiet onClick={() => act({ do: 'typing', on: true })}>Correct dish {dish.number}</Quiet>
         )}
+        <Link to={`/lots/${view.lot.id}/germination/dishes/${dish.id}`}>photographs, second hand, spoiled</Link>
       </Stack>
     </>
   );

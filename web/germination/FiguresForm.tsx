@@ -1,14 +1,32 @@
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Button, Form, Stack } from 'react-bootstrap';
+import type { Book } from '@mercato/core/rule-books/edition';
+import { classWord } from '@mercato/core/rule-books/methodWords';
 import type { CountView, DishView } from '@mercato/contract/germination/germination';
 import type { EndCause } from '@mercato/core/germination/judgeCountDays';
 import { daysBetween } from '@mercato/core/units/days';
-import { calledAt, CLASSES, type Counts, type SeedClass, totalOf } from '@mercato/core/units/seedCounts';
+import { calledAt, CLASSES, type SeedClass, totalOf } from '@mercato/core/units/seedCounts';
+import { type Divided, DIVIDED, partsOf, SEED_PARTS, type SeedPart } from '@mercato/core/units/seedParts';
 import { isLate } from '../register/seen.tsx';
 import { Quiet } from '../ui/Buttons.tsx';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { unlessEmpty } from '../ui/typedBody.ts';
 import { CauseField } from './CountDay.tsx';
+import { PART_NAMES } from './counting.ts';
+import type { Called } from './useTally.ts';
+
+/** Kinds that were written; what is left empty is not known. */
+const partsTyped = (kinds: Readonly<Partial<Record<SeedPart, string>>>): Called['parts'] =>
+  Object.fromEntries(
+    SEED_PARTS.flatMap((part) => {
+      const text = kinds[part]?.trim() ?? '';
+      return /^\d{1,3}$/.test(text) ? [[part, Number(text)]] : [];
+    }),
+  );
+
+/** Classes whose kinds are shown: those told apart here, and those that were before. */
+const toldApart = ({ parts }: Called, divided: readonly Divided[]): Divided[] =>
+  DIVIDED.filter((one) => divided.includes(one) || partsOf(one).some((part) => part in parts));
 
 const ISO = /^\d{4}-\d{2}-\d{2}$/;
 
@@ -25,6 +43,8 @@ export interface Correction {
 export function FiguresForm({
   dish,
   start,
+  divided,
+  book,
   closed,
   there,
   dayZero,
@@ -37,7 +57,10 @@ export function FiguresForm({
   onLeave,
 }: {
   dish: DishView;
-  start: Counts;
+  start: Called;
+  /** Classes whose kinds are told apart here. */
+  divided: readonly Divided[];
+  book: Book;
   closed: boolean;
   /** The count that is there. */
   there: CountView | null;
@@ -49,13 +72,19 @@ export function FiguresForm({
   final: boolean;
   /** Seeds that this count may hold. */
   room: number;
-  onTake: (counts: Counts) => void;
-  onCorrect: (counts: Counts, correction: Correction) => Promise<string | null>;
+  onTake: (called: Called) => void;
+  onCorrect: (called: Called, correction: Correction) => Promise<string | null>;
   onLeave: () => void;
 }) {
   const [texts, setTexts] = useState<Record<SeedClass, string>>(
-    () => Object.fromEntries(CLASSES.map((one) => [one, String(start[one])])) as Record<SeedClass, string>,
+    () => Object.fromEntries(CLASSES.map((one) => [one, String(start.counts[one])])) as Record<SeedClass, string>,
   );
+  const [kinds, setKinds] = useState<Readonly<Partial<Record<SeedPart, string>>>>(() =>
+    Object.fromEntries(
+      SEED_PARTS.flatMap((one) => (start.parts[one] === undefined ? [] : [[one, String(start.parts[one])]])),
+    ),
+  );
+  const told = toldApart(start, divided);
   const [reason, setReason] = useState('');
   const [day, setDay] = useState(there?.seenOn ?? today);
   const [lateReason, setLateReason] = useState('');
@@ -79,8 +108,17 @@ export function FiguresForm({
       setTrouble(`adds to ${sum}, but only ${room} seeds of dish ${dish.number} can be called here`);
       return;
     }
+    const parts = partsTyped(kinds);
+    const odd = told.find((one) => {
+      const written = partsOf(one).filter((part) => parts[part] !== undefined);
+      return written.length > 0 && written.reduce((all, part) => all + (parts[part] ?? 0), 0) !== counts[one];
+    });
+    if (odd) {
+      setTrouble(`the kinds of ${odd} must add to ${counts[odd]}; leave them all empty where they were not told apart`);
+      return;
+    }
     if (!closed) {
-      onTake(counts);
+      onTake({ counts, parts });
       return;
     }
     if (!reason.trim()) {
@@ -92,7 +130,7 @@ export function FiguresForm({
       ...(ends && cause !== (there.cause ?? '') ? { cause: cause === '' ? null : cause } : {}),
       ...(redated ? { seenOn: day, ...unlessEmpty('lateReason', lateReason) } : {}),
     };
-    setTrouble((await onCorrect(counts, correction)) ?? undefined);
+    setTrouble((await onCorrect({ counts, parts }, correction)) ?? undefined);
   };
   return (
     <form
@@ -102,22 +140,19 @@ export function FiguresForm({
         void submit();
       }}
     >
-      <div className="row-figures soft small d-flex flex-wrap align-items-end gap-3 my-2">
-        {classes.map((one, i) => (
-          <label key={one}>
-            {one}
-            <Form.Control
-              className="num"
-              inputMode="numeric"
-              autoFocus={i === 0}
-              value={texts[one]}
-              onFocus={(event) => event.target.select()}
-              onChange={(event) => setTexts((before) => ({ ...before, [one]: event.target.value }))}
-            />
-          </label>
-        ))}
-        <span className="soft">{sum === null ? '' : `adds to ${sum} of ${room}`}</span>
-      </div>
+      <ClassFields
+        book={book}
+        classes={classes}
+        texts={texts}
+        write={(one, text) => setTexts((before) => ({ ...before, [one]: text }))}
+      >
+        {sum === null ? '' : `adds to ${sum} of ${room}`}
+      </ClassFields>
+      <KindFields
+        told={told}
+        kinds={kinds}
+        write={(part, text) => setKinds((before) => ({ ...before, [part]: text }))}
+      />
       {closed && (
         <TextField label="counted on" type="date" value={day} onChange={setDay} hint="the day on which it was seen" />
       )}
@@ -147,5 +182,63 @@ export function FiguresForm({
         {!closed && <span className="soft">the dish stays open until it is closed</span>}
       </Stack>
     </form>
+  );
+}
+
+interface KindFieldsProps {
+  told: readonly Divided[];
+  kinds: Readonly<Partial<Record<SeedPart, string>>>;
+  write: (part: SeedPart, text: string) => void;
+}
+
+/** A line for each kind within a class that is told apart. */
+function KindFields({ told, kinds, write }: KindFieldsProps) {
+  return told.map((one) => (
+    <div key={one} className="row-figures soft small d-flex flex-wrap align-items-end gap-3 my-2">
+      <span>{one}:</span>
+      {partsOf(one).map((part) => (
+        <label key={part}>
+          {PART_NAMES[part]}
+          <Form.Control
+            className="num"
+            inputMode="numeric"
+            value={kinds[part] ?? ''}
+            onFocus={(event) => event.target.select()}
+            onChange={(event) => write(part, event.target.value)}
+          />
+        </label>
+      ))}
+    </div>
+  ));
+}
+
+interface ClassFieldsProps {
+  book: Book;
+  classes: readonly SeedClass[];
+  texts: Readonly<Record<SeedClass, string>>;
+  write: (one: SeedClass, text: string) => void;
+  /** What they add to. */
+  children: ReactNode;
+}
+
+/** A line for each class that can be called. */
+function ClassFields({ book, classes, texts, write, children }: ClassFieldsProps) {
+  return (
+    <div className="row-figures soft small d-flex flex-wrap align-items-end gap-3 my-2">
+      {classes.map((one, i) => (
+        <label key={one}>
+          {classWord(book, one)}
+          <Form.Control
+            className="num"
+            inputMode="numeric"
+            autoFocus={i === 0}
+            value={texts[one]}
+            onFocus={(event) => event.target.select()}
+            onChange={(event) => write(one, event.target.value)}
+          />
+        </label>
+      ))}
+      <span className="soft">{children}</span>
+    </div>
   );
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { type Act, beginCounting, counting, seedsCalled, whyNotClosed } from './counting.ts';
+import { type Act, beginCounting, counting, PART_KEYS, partsToSend, seedsCalled, whyNotClosed } from './counting.ts';
 
 const DISHES = 4;
 const acts: fc.Arbitrary<Act> = fc.oneof(
@@ -81,4 +81,32 @@ test('a dish is closed when the count before is kept, and at the last count when
   expect(whyNotClosed(false, true, dish(1))).toBe('1 seed of dish 3 still to call.');
   expect(whyNotClosed(false, true, dish(0))).toBeNull();
   expect(whyNotClosed(false, false, dish(60))).toBeNull();
+});
+
+describe('kinds of a class', () => {
+  const dish = { number: 2, seeds: 100, left: 5 };
+  test('where they are told apart the class itself asks for its kind, and the kind is called', () => {
+    const told = ['damaged', 'deformed', 'decayed'] as const;
+    expect(seedsCalled('one', 'abnormal', true, dish, { told })).toEqual({
+      refused: 'Which kind of abnormal? 6 damaged, 7 deformed, 8 decayed.',
+    });
+    expect(seedsCalled('one', 'abnormal', true, dish, { told, part: 'decayed' })).toEqual({ seeds: 1 });
+    expect(seedsCalled('rest', 'abnormal', true, dish, { told, part: 'decayed' })).toEqual({ seeds: 5 });
+    expect(seedsCalled('one', 'normal', true, dish, { told: [] })).toEqual({ seeds: 1 });
+  });
+  test('are sent where every seed of their class was told, 0 among them; else none', () => {
+    const counts = { normal: 90, abnormal: 4, hard: 0, fresh: 0, dead: 6 };
+    expect(partsToSend(counts, { damaged: 3, decayed: 1 }, ['abnormal', 'dead'])).toEqual({
+      damaged: 3,
+      deformed: 0,
+      decayed: 1,
+    });
+    expect(partsToSend(counts, { damaged: 3 }, ['abnormal'])).toEqual({});
+    expect(partsToSend({ ...counts, dead: 0 }, {}, ['dead'])).toEqual({ empty: 0, embryoless: 0, insect: 0 });
+    expect(partsToSend(counts, { damaged: 3, decayed: 1 }, [])).toEqual({});
+  });
+  test('each has a key of its own, and none that a class has', () => {
+    const keys = Object.values(PART_KEYS);
+    expect(new Set([...keys, '1', '2', '3', '4', '5']).size).toBe(keys.length + 5);
+  });
 });

@@ -1,6 +1,7 @@
 import type { ScanAnswer } from '@mercato/contract/register/lots';
 import type { EndCause } from '@mercato/core/germination/judgeCountDays';
-import { calledAt, type SeedClass } from '@mercato/core/units/seedCounts';
+import { calledAt, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
+import { type Divided, type Parts, partsOf, type SeedPart } from '@mercato/core/units/seedParts';
 
 /** One seed by a key, ten, or all that are left. */
 export type Mode = 'one' | 'ten' | 'rest';
@@ -88,13 +89,19 @@ export interface DishAtHand {
   readonly left: number;
 }
 
-/** What the key of a class does: so many seeds are called, or why none is. */
+/** What the key of a class, or of a kind within it, does: so many seeds are called, or why none is. */
 export function seedsCalled(
   mode: Mode,
   seedClass: SeedClass,
   final: boolean,
   { number, seeds: all, left }: DishAtHand,
+  /** Kinds of the class that the laboratory tells apart, and which of them was pressed. */
+  kinds: { readonly told: readonly SeedPart[]; readonly part?: SeedPart } = { told: [] },
 ): { readonly seeds: number } | { readonly refused: string } {
+  if (kinds.told.length > 0 && kinds.part === undefined)
+    return {
+      refused: `Which kind of ${seedClass}? ${kinds.told.map((one) => `${PART_KEYS[one]} ${PART_NAMES[one]}`).join(', ')}.`,
+    };
   if (!calledAt(final).includes(seedClass)) return { refused: 'Record hard and fresh seeds at the final count.' };
   if (left === 0) return { refused: `All ${all} seeds of dish ${number} are called.` };
   const seeds = mode === 'one' ? 1 : mode === 'ten' ? 10 : left;
@@ -109,3 +116,31 @@ export function whyNotClosed(busy: boolean, final: boolean, { number, left }: Di
   if (busy) return 'The count before is still being saved; close this one after it.';
   return final && left > 0 ? `${left} ${left === 1 ? 'seed' : 'seeds'} of dish ${number} still to call.` : null;
 }
+
+/** The key under which a kind is called. */
+export const PART_KEYS: Readonly<Record<SeedPart, string>> = {
+  damaged: '6',
+  deformed: '7',
+  decayed: '8',
+  empty: '9',
+  embryoless: '0',
+  insect: 'i',
+};
+export const PART_NAMES: Readonly<Record<SeedPart, string>> = {
+  damaged: 'damaged',
+  deformed: 'deformed',
+  decayed: 'decayed',
+  empty: 'empty',
+  embryoless: 'embryoless',
+  insect: 'insect-damaged',
+};
+
+/** Kinds as a count sends them: of a class that is told apart all of them, where each of its seeds was told; else none. */
+export const partsToSend = (counts: Counts, parts: Parts, divided: readonly Divided[]): Parts =>
+  Object.fromEntries(
+    divided.flatMap((one) => {
+      const own = partsOf(one);
+      const told = own.reduce((sum, part) => sum + (parts[part] ?? 0), 0);
+      return told === counts[one] ? own.map((part) => [part, parts[part] ?? 0] as const) : [];
+    }),
+  );

@@ -9,7 +9,8 @@ import type { Counts } from '@mercato/core/units/seedCounts';
 import { cache } from '../api/cache.ts';
 import { CauseField, CountDays, CountedOn } from './CountDay.tsx';
 import { type Correction, FiguresForm } from './FiguresForm.tsx';
-import { TestBlock } from './Germination.tsx';
+import { TestBlock } from './TestBlock.tsx';
+import type { Called } from './useTally.ts';
 import { endsTest, seenOnOf, startDay, stationDays } from './countDays.ts';
 
 afterEach(cleanup);
@@ -21,6 +22,7 @@ const count = (key: number, seenOn: string, more: Partial<CountView> = {}): Coun
   seenOn,
   seenFrom: 'stated',
   counts: COUNTS,
+  parts: {},
   closed: true,
   final: false,
   cause: null,
@@ -96,12 +98,14 @@ test('a test that ends on its day needs no reason; before and after it has those
 /** Corrects a closed final count that had ended late with a cause. */
 async function correct(fill: () => void): Promise<Correction | undefined> {
   cleanup();
-  const corrected = vi.fn((_counts: Counts, _correction: Correction) => Promise.resolve(null));
+  const corrected = vi.fn((_called: Called, _correction: Correction) => Promise.resolve(null));
   const there = count(12, '2026-11-26', { final: true, cause: 'not-yet-judgeable' });
   render(
     <FiguresForm
       dish={dish([there])}
-      start={COUNTS}
+      start={{ counts: COUNTS, parts: {} }}
+      divided={[]}
+      book="ista"
       closed
       there={there}
       dayZero="2026-11-14"
@@ -176,4 +180,38 @@ test('a test counted on a day that the book does not permit says so in words', (
   expect(screen.getByText(GERMINATION_NEXT['decide-or-repeat-test'])).toBeTruthy();
   expect(screen.getByText(GERMINATION_NEXT['replicates-agree'])).toBeTruthy();
   for (const code of Object.keys(GERMINATION_NEXT)) expect(document.body.textContent).not.toContain(code);
+});
+
+test('kinds of a class add to it, or are left empty as a whole: unknown, not 0', () => {
+  const taken = vi.fn((_called: Called) => {});
+  render(
+    <FiguresForm
+      dish={dish([])}
+      start={{ counts: { ...COUNTS, hard: 0 }, parts: {} }}
+      divided={['abnormal']}
+      book="ista"
+      closed={false}
+      there={null}
+      dayZero="2026-11-14"
+      planned={10}
+      today="2026-11-30"
+      final
+      room={100}
+      onTake={taken}
+      onCorrect={() => Promise.resolve(null)}
+      onLeave={() => {}}
+    />,
+  );
+  const write = (label: string, value: string) => {
+    fireEvent.change(screen.getByLabelText(label), { target: { value } });
+    fireEvent.click(screen.getByRole('button', { name: 'Take these figures' }));
+  };
+  write('damaged', '3');
+  expect(taken).not.toHaveBeenCalled();
+  expect(screen.getByText(/kinds of abnormal must add to 4/)).toBeTruthy();
+  write('decayed', '1');
+  expect(taken).toHaveBeenLastCalledWith({ counts: { ...COUNTS, hard: 0 }, parts: { damaged: 3, decayed: 1 } });
+  write('damaged', '');
+  write('decayed', '');
+  expect(taken).toHaveBeenLastCalledWith({ counts: { ...COUNTS, hard: 0 }, parts: {} });
 });

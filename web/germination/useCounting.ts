@@ -8,7 +8,8 @@ import type {
 } from '@mercato/contract/germination/germination';
 import { germinationRoutes } from '@mercato/contract/germination/routes';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
-import { addCounts, type Counts, NO_COUNTS, type SeedClass, totalOf } from '@mercato/core/units/seedCounts';
+import { addCounts, NO_COUNTS, type SeedClass, totalOf } from '@mercato/core/units/seedCounts';
+import { PARTS, partsOf, type SeedPart } from '@mercato/core/units/seedParts';
 import { cache } from '../api/cache.ts';
 import { Refused } from '../api/client.ts';
 import { callRoute, keyOf, send } from '../api/routes.ts';
@@ -19,8 +20,8 @@ import { tick } from '../ui/tick.ts';
 import { unlessEmpty } from '../ui/typedBody.ts';
 import type { Correction } from './FiguresForm.tsx';
 import { countAt, endsTest, startDay, stationDays } from './countDays.ts';
-import { beginCounting, counting, type Counting, seedsCalled, whyNotClosed } from './counting.ts';
-import { difference, useTally } from './useTally.ts';
+import { beginCounting, counting, type Counting, partsToSend, seedsCalled, whyNotClosed } from './counting.ts';
+import { type Called, difference, NOTHING_CALLED, useTally } from './useTally.ts';
 
 const countClosed = (dish: DishView, key: number) => countAt(dish, key)?.closed ?? false;
 
@@ -30,7 +31,7 @@ function bodyOf(
   { day, cause, lateReason }: Counting,
   final: boolean,
   dish: DishView,
-  said: Pick<DishCount, 'counts' | 'entry'> & Partial<Correction>,
+  said: Pick<DishCount, 'counts' | 'parts' | 'entry'> & Partial<Correction>,
 ): DishCount {
   const there = countAt(dish, day);
   const otherDay = said.reason === undefined && final && day !== test.plan.finalCountDay;
@@ -76,7 +77,7 @@ export function useCounting(view: GerminationView, test: GerminationTest, person
     ),
   );
 
-  const isClosed = (one: DishView) => one.closed || countClosed(one, day);
+  const isClosed = (one: DishView) => one.closed || one.spoiled !== null || countClosed(one, day);
   const called = (one: DishView) =>
     addCounts([
       ...one.days.filter((count) => count.key !== day).map((count) => count.counts),
@@ -84,29 +85,39 @@ export function useCounting(view: GerminationView, test: GerminationTest, person
     ]);
   const left = dish ? dish.seeds - totalOf(called(dish)) : 0;
   const mayCount = may('bench.write') && dish !== undefined && !isClosed(dish) && !otherHand(dish.held);
-  const current = !dish ? NO_COUNTS : isClosed(dish) ? (countAt(dish, day)?.counts ?? NO_COUNTS) : tally.of(dish);
+  const current: Called = !dish
+    ? NOTHING_CALLED
+    : isClosed(dish)
+      ? (countAt(dish, day) ?? NOTHING_CALLED)
+      : tally.all(dish);
   const say = (message: string | null) => act({ do: 'say', message });
 
-  const call = (seedClass: SeedClass) => {
+  const call = (seedClass: SeedClass, part?: SeedPart) => {
     if (!mayCount || typing || !tally.ready || tally.resting) return;
-    const done = seedsCalled(state.mode, seedClass, final, { ...dish, left });
+    const told = view.divided.some((one) => one === seedClass) ? partsOf(seedClass) : [];
+    const done = seedsCalled(state.mode, seedClass, final, { ...dish, left }, { told, ...(part ? { part } : {}) });
     if ('refused' in done) {
       say(done.refused);
       return;
     }
     if (state.mode !== 'one') entry.current = state.mode === 'ten' ? 'tens' : 'difference';
-    tally.press(dish, [{ seedClass, seeds: done.seeds }]);
+    tally.press(dish, [{ seedClass, ...(part ? { part } : {}), seeds: done.seeds }]);
     inHand();
     act({ do: 'called' });
     tick();
   };
-  const save = async (one: DishView, next: Counts, how: EntryWay, correction?: Correction) => {
+  const save = async (one: DishView, { counts, parts }: Called, how: EntryWay, correction?: Correction) => {
     setBusy(true);
     try {
       await send(
         germinationRoutes.count,
         { dish: one.id, day },
-        bodyOf(test, state, final, one, { counts: next, entry: how, ...correction }),
+        bodyOf(test, state, final, one, {
+          counts,
+          parts: correction ? parts : partsToSend(counts, parts, view.divided),
+          entry: how,
+          ...correction,
+        }),
         { version: one.version },
       );
       tally.forget(one);
@@ -128,7 +139,7 @@ export function useCounting(view: GerminationView, test: GerminationTest, person
     }
     // A count is closed on the keys that the server holds.
     const waits = entry.current === 'typed' ? null : await tally.settled();
-    const trouble = waits ?? (await save(dish, tally.of(dish), entry.current));
+    const trouble = waits ?? (await save(dish, tally.all(dish), entry.current));
     say(trouble);
     if (trouble) return;
     const following = [...test.dishes.slice(at + 1), ...test.dishes.slice(0, at)].find((one) => !isClosed(one));
@@ -153,6 +164,7 @@ export function useCounting(view: GerminationView, test: GerminationTest, person
     /** The dish was taken up here. */
     inHand,
     call,
+    callKind: (part: SeedPart) => call(PARTS[part], part),
     takeBack: () => {
       if (mayCount && !tally.takeBack(dish)) say('Nothing to undo here. Press F to correct the counts.');
     },
@@ -164,14 +176,14 @@ export function useCounting(view: GerminationView, test: GerminationTest, person
       act({ do: 'turn', day: other, at: open < 0 ? null : open });
     },
     /** Takes typed figures for the open dish. */
-    take: (next: Counts) => {
+    take: (next: Called) => {
       if (!dish) return;
       entry.current = 'typed';
       tally.press(dish, difference(current, next));
       inHand();
       act({ do: 'typing', on: false });
     },
-    correct: async (next: Counts, correction: Correction) => {
+    correct: async (next: Called, correction: Correction) => {
       const trouble = dish ? await save(dish, next, 'typed', correction) : null;
       if (!trouble) act({ do: 'typing', on: false });
       return trouble;

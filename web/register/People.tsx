@@ -104,7 +104,11 @@ function Laboratory() {
 
 function LaboratoryForm({ data }: { data: LaboratoryView }) {
   const entry = useEntry({
-    from: { ...data, closedDays: data.closedDays.join(' ') },
+    from: {
+      ...data,
+      closedDays: data.closedDays.join(' '),
+      photoDays: data.photoDays === null ? '' : String(data.photoDays),
+    },
     body: ({ closedDays, ...values }) => ({ ...values, closedDays: closedDays.split(/[\s,;]+/).filter(Boolean) }),
     schema: laboratorySchema,
     send: to(laboratoryRoutes.change, {}, { done: () => toast('Saved.') }),
@@ -119,6 +123,8 @@ function LaboratoryForm({ data }: { data: LaboratoryView }) {
           <Field entry={entry} name="paper" />
           <Field entry={entry} name="closedWeek" />
           <Field entry={entry} name="closedDays" />
+          <Field entry={entry} name="countDepth" />
+          <Field entry={entry} name="photoDays" />
         </div>
       </EntryForm>
     </section>

@@ -20,6 +20,8 @@ import { Strike } from '../ui/Strike.tsx';
 import { useEntry } from '../ui/entry.ts';
 import { placeChoices, usePlaces } from './data.ts';
 
+/** What dishes of germination tests may stand in. */
+const FOR_DISHES: readonly PlaceKind[] = ['cabinet', 'shelf', 'refrigerator', 'chamber', 'room'];
 type Writing =
   { readonly what: 'new'; readonly parentId: string | null } | { readonly what: 'change'; readonly place: PlaceView };
 
@@ -45,6 +47,7 @@ export default function Places() {
               <span className="fig">
                 {one.packetsWithin} {one.packetsWithin === 1 ? 'packet' : 'packets'}
               </span>
+              {one.dishPlaces !== null && <span className="soft">{one.dishPlaces} dishes</span>}
               <span className="code">{one.code}</span>
               <Link to={`/store/places/${one.id}`} aria-label={`air of ${one.name}`}>
                 air
@@ -123,6 +126,7 @@ function PlaceForm({ writing, places, leave }: PlaceFormProps) {
       parentId: parent ?? '',
       kind: before?.kind ?? (parent === null ? 'room' : 'box'),
       name: before?.name ?? '',
+      dishPlaces: before?.dishPlaces ? String(before.dishPlaces) : '',
     },
     schema: before ? placeChangeSchema : newPlaceSchema,
     send: (body, key) =>
@@ -142,6 +146,7 @@ function PlaceForm({ writing, places, leave }: PlaceFormProps) {
     >
       <Field entry={entry} name="name" placeholder="drawer 3" />
       <Field entry={entry} name="kind" options={PLACE_KINDS.map((one: PlaceKind) => [one, one] as const)} />
+      {FOR_DISHES.includes(entry.values.kind) && <Field entry={entry} name="dishPlaces" />}
       <Field
         entry={entry}
         name="parentId"

@@ -11,6 +11,7 @@ const QUESTIONS: readonly Way[] = [
 ];
 const BENCH: readonly Way[] = [
   ['/stations', 'Stations', 'which lot is open at which bench or machine'],
+  ['/cabinets', 'Cabinets', 'which dishes stand on which shelf, and what is free'],
   ['/ovens', 'Ovens', 'what stands in them, and when it comes out'],
   ['/drying', 'Air and drying', 'how dry seed gets in a room, and a plan to dry it or condition it up'],
   ['/meters', 'Moisture meters', 'what they mean for which kind, and whether they drift'],

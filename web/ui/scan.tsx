@@ -2,6 +2,7 @@ import { createContext, type ReactNode, type RefObject, use, useCallback, useEff
 import { useNavigate } from 'react-router';
 import { codeFaultWords } from '@mercato/contract/register/codeWords';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
+import type { StoreScan } from '@mercato/contract/store/packets';
 import { lotRoutes } from '@mercato/contract/register/routes';
 import { readCode } from '@mercato/core/register/code';
 import { Refused } from '../api/client.ts';
@@ -11,15 +12,21 @@ import { useStation } from '../register/station.ts';
 
 /** A station may take a scan itself; it then answers true, and nothing is opened. */
 type ScanTaker = (answer: ScanAnswer) => boolean;
-const Scans = createContext<((taker: ScanTaker | null) => void) | null>(null);
+/** The same of packets and places. */
+type StoreTaker = (answer: StoreScan) => boolean;
+interface Takers {
+  readonly vessel: ScanTaker;
+  readonly store?: StoreTaker | undefined;
+}
+const Scans = createContext<((takers: Takers | null) => void) | null>(null);
 
 /** Lets the calling screen take scans while it is shown. */
-export function useScanTaker(taker: ScanTaker): void {
+export function useScanTaker(vessel: ScanTaker, store?: StoreTaker): void {
   const hold = use(Scans);
   useEffect(() => {
-    hold?.(taker);
+    hold?.({ vessel, store });
     return () => hold?.(null);
-  }, [hold, taker]);
+  }, [hold, vessel, store]);
 }
 
 export interface Scan {
@@ -42,7 +49,7 @@ export interface Scan {
   readonly notice: string | null;
   readonly closeNotice: () => void;
   /** Lets a screen take scans itself; null = no more. */
-  readonly hold: (taker: ScanTaker | null) => void;
+  readonly hold: (takers: Takers | null) => void;
 }
 
 /** Around the screens that may take scans. */
@@ -54,7 +61,7 @@ export const ScanTaking = ({ scan, children }: { scan: Scan; children: ReactNode
 export function useScan(): Scan {
   const line = useRef<HTMLInputElement>(null);
   const before = useRef<Element | null>(null);
-  const taker = useRef<ScanTaker | null>(null);
+  const takers = useRef<Takers | null>(null);
   const [typed, type] = useState('');
   const [notice, setNotice] = useState<string | null>(null);
   const navigate = useNavigate();
@@ -85,18 +92,18 @@ export function useScan(): Scan {
     try {
       const answer = await ask(lotRoutes.scan, { code: reading.code });
       if ('store' in answer) {
-        void navigate(answer.open);
+        if (!takers.current?.store?.(answer)) void navigate(answer.open);
         return;
       }
       // At a station a scanned vessel is put on the bench, or refused while another lot is open there.
       if (here && may('sampling.write')) await act(here.id, { what: 'take', code: reading.code });
-      if (!taker.current?.(answer)) void navigate(answer.open);
+      if (!takers.current?.vessel(answer)) void navigate(answer.open);
     } catch (error) {
       setNotice(error instanceof Refused ? error.message : 'The code could not be looked up.');
     }
   };
-  const hold = useCallback((next: ScanTaker | null) => {
-    taker.current = next;
+  const hold = useCallback((next: Takers | null) => {
+    takers.current = next;
   }, []);
   return {
     line,

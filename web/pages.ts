@@ -77,6 +77,8 @@ export const PAGES: Pages = {
   '/rules/drafts/:draft': lazy(() => import('./rule-books/Draft.tsx')),
   '/rules/:edition/effects': lazy(() => import('./rule-books/Effects.tsx')),
   '/rules/:edition': lazy(() => import('./rule-books/Edition.tsx')),
+  '/today/days': lazy(() => import('./today/Days.tsx')),
+  '/today/sheet': lazy(() => import('./today/RoundSheet.tsx')),
   '/cabinets': lazy(() => import('./germination/Cabinets.tsx')),
   '/people': lazy(() => import('./register/People.tsx')),
 };

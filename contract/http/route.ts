@@ -32,6 +32,9 @@ export type Subject =
   | 'places'
   /** What stands on shelves for dishes. */
   | 'rooms'
+  /** Who sees to what is due, and the addresses of calendars. */
+  | 'claims'
+  | 'feeds'
   | 'care'
   | 'batches'
   | 'lists'

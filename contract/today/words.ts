@@ -7,11 +7,29 @@ import type { DueThing } from './today.ts';
 
 const DOES = { drying: 'has dried', freezing: 'has been in the cold', warming: 'is warm' } as const;
 
+/** What dishes ask for: "final count, dishes 2, 3". */
+export function dishActWords({ act, dishes: open, of, test }: Extract<DueThing, { what: 'dishes' }>): string {
+  const does =
+    act.is === 'to-warmth'
+      ? 'into warmth, its treatment ends'
+      : act.is === 'moisten'
+        ? 'moisten'
+        : act.final
+          ? 'final count'
+          : `count of day ${act.day}`;
+  const dishes = open.length === of ? `${of} ${of === 1 ? 'dish' : 'dishes'}` : `dish ${open.join(', ')}`;
+  return `${does}, ${dishes}${test > 1 ? `, test ${test}` : ''}`;
+}
+
 /** What a lot or the store asks of somebody. */
 export function dueThingWords(due: DueThing, reader?: Pick<Reader, 'order' | 'degrees'>): string {
   switch (due.what) {
     case 'lot':
       return `${due.reference}, ${due.commonName || due.species}: ${standingWords(due.standing, reader?.order)}`;
+    case 'dishes':
+      return `${due.reference}, ${due.commonName || due.species}: ${dishActWords(due)}`;
+    case 'request':
+      return `${due.reference}: results promised to ${due.client}`;
     case 'shed':
       return `${shedDueWords(due.act)}: ${due.seed}, batch ${due.number}`;
     case 'oven':

@@ -10,6 +10,7 @@ import { RULE_BOOKS_ACTS } from '../rule-books/acts.ts';
 import { SOWING_ACTS } from '../sowing/acts.ts';
 import { STORAGE_ACTS } from '../storage/acts.ts';
 import { STORE_ACTS } from '../store/acts.ts';
+import { TODAY_ACTS } from '../today/acts.ts';
 import { type CodedIn, speaker } from './coded.ts';
 
 export const ACTS_OF_FEATURES = [
@@ -24,6 +25,7 @@ export const ACTS_OF_FEATURES = [
   SOWING_ACTS,
   STORAGE_ACTS,
   STORE_ACTS,
+  TODAY_ACTS,
   ...ALL_RECORDS.map((one) => one.acts),
 ] as const;
 

@@ -15,6 +15,7 @@ import { SOWING_FAULTS } from '../sowing/faults.ts';
 import { STORAGE_FAULTS } from '../storage/faults.ts';
 import { STORE_FAULTS } from '../store/faults.ts';
 import { LIST_FAULTS } from '../store/listWords.ts';
+import { TODAY_FAULTS } from '../today/faults.ts';
 import { ARGUMENT_FAULTS } from './arguments.ts';
 import { type CodedIn, speaker } from './coded.ts';
 import { DATE_FAULTS } from './dates.ts';
@@ -36,6 +37,7 @@ export const FAULTS_OF_FEATURES = [
   STORAGE_FAULTS,
   STORE_FAULTS,
   TABLE_FAULTS,
+  TODAY_FAULTS,
   LIST_FAULTS,
   DATE_FAULTS,
   ARGUMENT_FAULTS,

@@ -16,6 +16,7 @@ import { SAMPLING_FIELDS } from '../sampling/fieldWords.ts';
 import { SOWING_FIELDS } from '../sowing/fieldWords.ts';
 import { STORAGE_FIELDS } from '../storage/fieldWords.ts';
 import { STORE_FIELDS } from '../store/fieldWords.ts';
+import { TODAY_FIELDS } from '../today/fieldWords.ts';
 import { WEIGHT_FIELDS } from '../weight/fieldWords.ts';
 
 export const FIELDS_OF_FEATURES: readonly FieldTable[] = [
@@ -36,6 +37,7 @@ export const FIELDS_OF_FEATURES: readonly FieldTable[] = [
   SOWING_FIELDS,
   STORAGE_FIELDS,
   STORE_FIELDS,
+  TODAY_FIELDS,
   WEIGHT_FIELDS,
 ];
 

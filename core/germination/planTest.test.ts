@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { ISTA } from '../testing/books.ts';
-import { dayZero, missingForPlan, planCalendar } from './planTest.ts';
+import { moveRulesOf } from './openDays.ts';
+import { type Bench, dayZero, lastPermitted, missingForPlan, planCalendar } from './planTest.ts';
 
 describe('the calendar of a test', () => {
   it('counts days from warmth, not from the pre-chill, across the end of February of a leap year', () => {
@@ -44,4 +45,29 @@ describe('the calendar of a test', () => {
       planCalendar({ setUpDate: '2026-02-30', prechillDays: 0, firstCountDay: 4, finalCountDay: 7 }),
     ).toThrow(/^setUpDate/);
   });
+});
+
+// Source: common practice; a count looks at the water too.
+it('moistening comes every so many days of the test, on none with a count, and moves by a day off a closed one', () => {
+  const plan = { setUpDate: '2026-12-01', firstCountDay: 4, finalCountDay: 10, prechillDays: 0, moistenDays: 2 };
+  const wet = (bench?: Bench) => planCalendar(plan, bench).flatMap((one) => (one.what === 'moisten' ? [one.date] : []));
+  expect(wet()).toEqual(['2026-12-03', '2026-12-07', '2026-12-09']);
+  const closed = (days: string[]): Bench => ({
+    closed: { week: 'none', days },
+    rules: { first: { earlier: 0, later: 0 }, finalLater: 0, finalShare: null },
+  });
+  expect(wet(closed(['2026-12-07']))).toEqual(['2026-12-03', '2026-12-08', '2026-12-09']);
+  expect(wet(closed(['2026-12-07', '2026-12-08']))).toEqual(['2026-12-03', '2026-12-06', '2026-12-09']);
+  expect(planCalendar({ ...plan, moistenDays: 0 }).some((one) => one.what === 'moisten')).toBe(false);
+  expect(() => planCalendar({ ...plan, moistenDays: -1 })).toThrow(/^moistenDays/);
+});
+
+// Source: ISTA, germination, duration: extended by 7 days, or by half of the prescribed time where that is longer (from memory).
+it('the last permitted day is the final one with what its edition adds', () => {
+  const at = (finalCountDay: number, prechillDays = 0) =>
+    lastPermitted(
+      { setUpDate: '2026-12-01', firstCountDay: 4, finalCountDay, prechillDays },
+      { closed: { week: 'none', days: [] }, rules: moveRulesOf(ISTA) },
+    );
+  expect([at(10), at(14), at(16), at(10, 7)]).toEqual(['2026-12-18', '2026-12-22', '2026-12-25', '2026-12-25']);
 });

@@ -6,7 +6,7 @@ import { type MoveRules, movesOf, openDayNear } from './openDays.ts';
 
 /** One day on the calendar of a test. */
 export interface PlanEvent {
-  readonly what: 'set-up' | 'end-of-prechill' | 'first-count' | 'interim-count' | 'final-count';
+  readonly what: 'set-up' | 'end-of-prechill' | 'moisten' | 'first-count' | 'interim-count' | 'final-count';
   /** Day of the test; 0 is the day it goes to warmth. Pre-chill days are not counted. */
   readonly day: number;
   /** ISO date in the laboratory's own zone. */
@@ -18,13 +18,15 @@ export interface PlanEvent {
 }
 
 /** Is something counted on that day? */
-export const isCount = ({ what }: Pick<PlanEvent, 'what'>): boolean => what !== 'set-up' && what !== 'end-of-prechill';
+export const isCount = ({ what }: Pick<PlanEvent, 'what'>): boolean => what.endsWith('-count');
 
 export interface PlanInput {
   readonly setUpDate: string;
   readonly firstCountDay: number;
   readonly finalCountDay: number;
   readonly prechillDays: number;
+  /** So many days from one moistening to the next; left out or 0 = none is planned. */
+  readonly moistenDays?: number;
 }
 
 /** When nobody is at the bench, and what counts may be moved by. */
@@ -33,6 +35,8 @@ export interface Bench {
   readonly rules: MoveRules;
 }
 
+/** Dry paper waits for no rule: the day before or after. */
+const ANY_DAY_BESIDE = { earlier: 1, later: 1 };
 const LONGEST_DAYS = 400;
 /** So many days on a better day to set a test up is looked for. */
 const LOOKED_AHEAD = 7;
@@ -49,10 +53,11 @@ const LOOKED_AHEAD = 7;
  * counts about weekly (from memory); AOSA/FSA 201.58 count days.
  */
 export function planCalendar(input: PlanInput, bench?: Bench): readonly PlanEvent[] {
-  const { setUpDate, firstCountDay, finalCountDay, prechillDays } = input;
+  const { setUpDate, firstCountDay, finalCountDay, prechillDays, moistenDays = 0 } = input;
   wholeIn('prechillDays', prechillDays, 0, LONGEST_DAYS);
   wholeIn('firstCountDay', firstCountDay, 1, LONGEST_DAYS);
   wholeIn('finalCountDay', finalCountDay, firstCountDay, LONGEST_DAYS);
+  wholeIn('moistenDays', moistenDays, 0, LONGEST_DAYS);
   const dateOf = (day: number) => addDays(setUpDate, prechillDays + day, 'setUpDate');
   const events: { what: PlanEvent['what']; day: number; date: string }[] = [
     { what: 'set-up', day: 0, date: addDays(setUpDate, 0, 'setUpDate') },
@@ -65,10 +70,20 @@ export function planCalendar(input: PlanInput, bench?: Bench): readonly PlanEven
   }
   const last = dateOf(finalCountDay);
   events.push({ what: 'final-count', day: finalCountDay, date: last });
+  // Whoever counts looks at the water too: a day with a count needs no moistening of its own.
+  for (let day = moistenDays; moistenDays > 0 && day < finalCountDay; day += moistenDays)
+    if (!events.some((one) => one.day === day && isCount(one)))
+      events.push({ what: 'moisten', day, date: dateOf(day) });
+  events.sort((a, b) => a.date.localeCompare(b.date));
   return events.map((event): PlanEvent => {
     const { what, date } = event;
     if (!bench || !isClosed(date, bench.closed)) return { ...event, movedFrom: null, closed: false };
-    const moves = what === 'set-up' || what === 'end-of-prechill' ? null : movesOf(bench.rules, finalCountDay)[what];
+    const moves =
+      what === 'set-up' || what === 'end-of-prechill'
+        ? null
+        : what === 'moisten'
+          ? ANY_DAY_BESIDE
+          : movesOf(bench.rules, finalCountDay)[what];
     const open = moves && openDayNear(date, bench.closed, moves);
     // A count before the final one stays before it.
     return open && (what === 'final-count' || open < last)
@@ -91,6 +106,10 @@ export function openSetUps(input: PlanInput, bench: Bench): readonly string[] {
 export function dayZero({ setUpDate, prechillDays }: Pick<PlanInput, 'setUpDate' | 'prechillDays'>): string {
   return addDays(setUpDate, prechillDays, 'setUpDate');
 }
+
+/** The last day on which a test may end without a cause that has to be seen in its dishes. */
+export const lastPermitted = (input: PlanInput, { rules }: Bench): string =>
+  addDays(dayZero(input), input.finalCountDay + movesOf(rules, input.finalCountDay)['final-count'].later, 'setUpDate');
 
 /** What a kind's row still lacks before a test can be planned. */
 export function missingForPlan(method: KindMethod | undefined): readonly string[] {

@@ -1,8 +1,9 @@
-import type { GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
+import type { DishView, GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
 import type { GerminationBlock, Unreported } from '@mercato/contract/germination/stands';
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import { isCount } from '@mercato/core/germination/planTest';
 import type { Verdict } from '@mercato/core/verdict/verdict';
+import type { StepDue } from '../lot-sheet/step.ts';
 import { covers, handsOf, notSetAside, withoutTest } from '../register/tests.ts';
 import { acceptedTest, reportable, writtenIn } from './result.ts';
 
@@ -60,6 +61,38 @@ function findings(view: GerminationView): Finding[] {
     return [{ is: 'fresh', percent: fresh.percent, limit: fresh.limitPercent }];
   const sour = used.find((one) => one.substrate?.outcome === 'outside' && !covered(one));
   return sour ? [{ is: 'substrate', test: several ? sour.number : null }] : [];
+}
+
+/** All that tests still ask for, day by day and by the place where their dishes stand. */
+export function duesOf({ tests }: GerminationView): StepDue[] {
+  return notSetAside(tests).flatMap((test) => {
+    const open = test.dishes.filter((dish) => !dish.closed && !dish.spoiled);
+    const roomOf = (dish: DishView) => dish.shelf.join(' › ') || test.plan.place;
+    return test.calendar.flatMap((event): StepDue[] => {
+      if (event.what === 'set-up') return [];
+      const asked = open.filter(
+        (dish) =>
+          !isCount(event) ||
+          event.what === 'final-count' ||
+          !dish.days.some((one) => one.closed && one.day > event.day - AROUND),
+      );
+      return [...new Set(asked.map(roomOf))].map((room) => ({
+        key: `${test.number} ${event.what} ${event.day} ${room}`,
+        due: event.date,
+        // Nobody writes down that a treatment ended, or that paper was wetted.
+        until: isCount(event) ? null : event.date,
+        test: test.number,
+        room,
+        act: isCount(event)
+          ? { is: 'count', day: event.day, final: event.what === 'final-count' }
+          : event.what === 'moisten'
+            ? { is: 'moisten', day: event.day }
+            : { is: 'to-warmth' },
+        open: asked.filter((dish) => roomOf(dish) === room).map((dish) => dish.number),
+        of: test.dishes.length,
+      }));
+    });
+  });
 }
 
 /** The germination line of the lot sheet. */

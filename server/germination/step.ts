@@ -9,7 +9,7 @@ import { ROW_ORDER } from '../lot-sheet/rows.ts';
 import { defineStep, onTest, type Slips } from '../lot-sheet/step.ts';
 import { notSetAside } from '../register/tests.ts';
 import { bringGermination } from './bring.ts';
-import { germinationLine } from './line.ts';
+import { duesOf, germinationLine } from './line.ts';
 import { acceptedTest, endDays, germinationOutcome, readGermination, reportable, usedTests } from './result.ts';
 
 export const germinationStep = defineStep({
@@ -32,6 +32,7 @@ export const germinationStep = defineStep({
         ),
       ),
     ].sort(),
+  dues: duesOf,
   judged: ({ tests }) =>
     tests.flatMap(({ id, result, days }) =>
       result.verdict && days ? [onTest('germination', id, germinationOutcome(result, days), { ...result, days })] : [],

@@ -6,6 +6,7 @@ import { v7 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { PlaceCare } from '@mercato/contract/air/care';
 import type { DeviceList } from '@mercato/contract/devices/devices';
+import type { PhotoList } from '@mercato/contract/germination/dishes';
 import type { GerminationView } from '@mercato/contract/germination/germination';
 import { LIVE_ADDRESS } from '@mercato/contract/http/live';
 import type { MetersView } from '@mercato/contract/moisture/meters';
@@ -26,6 +27,8 @@ import type { PacketView, PlaceList } from '@mercato/contract/store/packets';
 import type { WeightView } from '@mercato/contract/weight/weight';
 import { serveLogger } from '../../devices/serveLogger.ts';
 import { SimulatedLogger } from '../../devices/simulatedLogger.ts';
+import type { FeedList, NewFeedAnswer } from '@mercato/contract/today/today';
+import { jpegFile } from '@mercato/core/testing/pictureFiles';
 import { useHands } from '../testing/hands.ts';
 import { type Answer, CLOVER, PASSWORD, Visitor } from '../testing/laboratory.ts';
 import { shedStory } from '../testing/shed.ts';
@@ -371,6 +374,13 @@ async function story(): Promise<void> {
     { counts, closed: true, final: true, entry: 'typed', cause: 'all-germinated' },
     germination?.dishes[1]?.version ?? 1,
   );
+  await dishStory(
+    lead,
+    analyst,
+    lot,
+    await vessel('germination', '20'),
+    await vessel('germination', '20'),
+  );
   await analyst.get(`/lots/${lot}/germination`);
   await lead.post(`/lots/${lot}/edition`, { editionId: issued.id, reason: 'our own book' });
   await lead.post(`/rule-books/${ista}/evaluations`, { lots: [lot], reason: 'the book as shipped' });
@@ -558,6 +568,42 @@ async function story(): Promise<void> {
   ])
     await sampler.get(path);
   await shedStory(sampler);
+}
+
+/** Arms, shelves, photographs, a second hand, a spoiled dish. */
+async function dishStory(lead: Recorder, analyst: Recorder, lot: string, ...vessels: string[]): Promise<void> {
+  const shelf = { kind: 'shelf', name: 'Shelf for dishes', parentId: null, dishPlaces: 40 };
+  const { places } = (await lead.post<PlaceList>('/store/places', shelf)).body;
+  const placeId = places.find((one) => one.name === shelf.name)?.id ?? '';
+  const { treatment: _treatment, prechillDays: _days, ...shared } = germinationPlan(TODAY);
+  const arm = { name: 'untreated', treatment: '', prechillDays: 0, control: false };
+  const arms = vessels.map((vesselId, i) => ({ ...arm, vesselId, control: i > 0 }));
+  await analyst.post('/germination/trials', { ...shared, shelves: [placeId], dealSeed: 7, arms });
+  const see = async () => (await lead.get<GerminationView>(`/lots/${lot}/germination`)).body.tests.at(-1);
+  const one = async () => (await see())?.dishes[0];
+  const counts = { normal: 96, abnormal: 4, hard: 0, fresh: 0, dead: 0 };
+  const dish = `/germination/dishes/${(await one())?.id}`;
+  const body = { counts, parts: { damaged: 4, deformed: 0, decayed: 0 }, closed: true, final: true, entry: 'typed' };
+  await analyst.put(`${dish}/days/0`, { ...body, cause: 'all-germinated' }, (await one())?.version ?? 1);
+  await lead.put(`${dish}/recounts/0`, { counts }, (await one())?.version ?? 1);
+  await lead.put(`${dish}/spoiled`, { cause: 'dropped', note: 'it fell' }, (await one())?.version ?? 1);
+  await lead.post(`${dish}/place`, { placeId });
+  await lead.get(`/germination/room?from=${TODAY}&to=${TODAY}`);
+  const picture = Buffer.from(jpegFile(40, 30)).toString('base64');
+  const { photos } = (await lead.post<PhotoList>(`${dish}/photos`, { picture, thumbnail: picture, note: 'roots' }))
+    .body;
+  const photo = `/germination/photos/${photos[0]?.id}`;
+  await lead.get(`${dish}/photos`);
+  await lead.get(photo);
+  await lead.get(`${photo}/thumbnail`);
+  await lead.post(`${photo}/strike`, { reason: 'out of focus' });
+  // What is due, and who sees to it.
+  await lead.post('/today/claims', { key: 'dishes of somebody', mine: true });
+  await lead.get(`/today/days?from=${TODAY}&days=14`);
+  const { path } = (await lead.post<NewFeedAnswer>('/today/feeds', { place: '' })).body;
+  await lead.get(path.replace('/api', ''));
+  const { feeds } = (await lead.get<FeedList>('/today/feeds')).body;
+  await lead.post(`/today/feeds/${feeds[0]?.id}/end`, {});
 }
 
 const template = (path: string) => new RegExp(`^${path.replace(/:[a-z]+/gi, '[^/?]+').replace(/\./g, '\\.')}(\\?.*)?$`);

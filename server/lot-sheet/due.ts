@@ -1,11 +1,11 @@
 import { and, asc, between, desc, eq, inArray, isNull, lte, type SQL, sql } from 'drizzle-orm';
 import { type ShownStanding, stepPath } from '@mercato/contract/lot-sheet/standing';
-import type { Due, DuePlace } from '@mercato/contract/today/today';
+import type { DishAct, Due, DuePlace } from '@mercato/contract/today/today';
 import type { Role } from '@mercato/core/register/permissions';
 import { addDays } from '@mercato/core/units/days';
 import type { Reader } from '../database/connect.ts';
 import { SOON_DAYS, type WhatIsDue } from '../register/due.ts';
-import { benchTest, lot } from '../register/tables.ts';
+import { lot } from '../register/tables.ts';
 import { kindsNamed } from '../rule-books/editions.ts';
 
 /** Most lots that are shown with a day, and without one: more than a house does in one. */
@@ -13,6 +13,8 @@ export const MOST_DATED = 500;
 export const MOST_WITHOUT_DAY = 60;
 
 const OPEN = inArray(lot.state, ['open', 'held']);
+/** Counts and treatments of dishes are asked for dish by dish (`step_due`), not as the next step of their lot. */
+const BY_DISH = sql`not (${lot.standing}->>'step' = 'germination' and ${lot.standing}->'stands'->>'is' in ('counting', 'to-warmth'))`;
 const day = sql<string>`(${lot.standing}->>'due')`;
 const mark = sql<string>`${lot.standing}->>'mark'`;
 const COLUMNS = { id: lot.id, reference: lot.reference, species: lot.species, standing: lot.standing } as const;
@@ -26,7 +28,7 @@ async function lotsToDo(tx: Reader, today: string) {
       .where(and(OPEN, ...where))
       .$dynamic();
   return [
-    ...(await lots(lte(day, addDays(today, SOON_DAYS)))
+    ...(await lots(lte(day, addDays(today, SOON_DAYS)), BY_DISH)
       .orderBy(asc(day), asc(lot.reference))
       .limit(MOST_DATED)),
     ...(await lots(isNull(day), inArray(mark, ['next', 'outside']))
@@ -61,17 +63,6 @@ async function lotsExpiring(tx: Reader, today: string) {
   });
 }
 
-/** Where the dishes of lots stand, as the newest plan of each says. */
-async function roomsOf(tx: Reader, lots: readonly string[]): Promise<ReadonlyMap<string, string>> {
-  if (lots.length === 0) return new Map();
-  const rows = await tx
-    .select({ lotId: benchTest.lotId, room: sql<string>`coalesce(${benchTest.plan}->>'place', '')` })
-    .from(benchTest)
-    .where(and(inArray(benchTest.lotId, [...lots]), sql`${benchTest.step} = 'germination'`))
-    .orderBy(asc(benchTest.number));
-  return new Map(rows.filter((one) => one.room !== '').map((one) => [one.lotId, one.room]));
-}
-
 /** Where a lot's next step is done, and by whom. */
 function handsOf({ step, mark: how }: ShownStanding): { at: DuePlace; roles: Role[] } {
   if (how === 'outside') return { at: 'desk', roles: ['analyst', 'lead'] };
@@ -85,11 +76,6 @@ export const lotsDue: WhatIsDue = {
   due: async (tx, { today }) => {
     const rows = [...(await lotsToDo(tx, today)), ...(await lotsExpiring(tx, today))];
     const kinds = await kindsNamed(tx, [...new Set(rows.map((one) => one.species))]);
-    const dated = rows.filter(({ standing }) => standing.due !== undefined);
-    const rooms = await roomsOf(
-      tx,
-      dated.map((one) => one.id),
-    );
     return rows.map(({ id, reference, species, standing }): Due => {
       const by = standing.due ?? null;
       return {
@@ -101,9 +87,86 @@ export const lotsDue: WhatIsDue = {
         by,
         overdue: by !== null && by < today,
         open: stepPath(id, standing),
-        room: rooms.get(id) ?? null,
+        room: null,
         ...handsOf(standing),
       };
     });
+  },
+};
+
+/** Most things of dishes that are listed of what has come, and of what is to come. */
+const MOST_DISHES = 500;
+
+interface DishRow extends Record<string, unknown> {
+  id: string;
+  reference: string;
+  species: string;
+  due: string;
+  room: string;
+  test: number;
+  act: DishAct;
+  open: number[];
+  of: number;
+}
+const DISHES = sql`select l.id, l.reference, l.species, d.due::text, d.room, d.test, d.act, d.open, d."of"
+  from step_due d join lot l on l.id = d.lot_id where l.state in ('open', 'held')`;
+
+/** Counts that have come, one of each test and place: the final one where it has, else the first; and what ends today. */
+const dishesNow = (today: string) => sql`select * from (
+    select distinct on (id, test, room) * from (${DISHES} and d.due <= ${today} and d.act->>'is' = 'count') c
+    order by id, test, room, (act->>'final')::boolean desc, due
+  ) counts union all (${DISHES} and d.due <= ${today} and d.until >= ${today})
+  order by due, reference, test, room limit ${MOST_DISHES}`;
+const dishesSoon = (today: string) =>
+  sql`${DISHES} and d.due > ${today} and d.due <= ${addDays(today, SOON_DAYS)}
+  order by d.due, l.reference, d.test, d.room limit ${MOST_DISHES}`;
+
+/** What dishes of germination tests ask for: counts, treatments that end, paper that dries; by the shelf where they stand. */
+export const dishesDue: WhatIsDue = {
+  due: async (tx, { today }) => {
+    const { rows: now } = await tx.execute<DishRow>(dishesNow(today));
+    const { rows: soon } = await tx.execute<DishRow>(dishesSoon(today));
+    const rows = [...now, ...soon];
+    const kinds = await kindsNamed(tx, [...new Set(rows.map((one) => one.species))]);
+    return rows.map(({ id, reference, species, due, room, test, act, open, of }): Due => ({
+      what: 'dishes',
+      reference,
+      species,
+      commonName: kinds.get(species)?.commonNames[0] ?? '',
+      test,
+      act,
+      dishes: open,
+      of,
+      by: due,
+      overdue: due < today,
+      open: act.is === 'count' ? `/lots/${id}/germination/count?test=${test}` : `/lots/${id}/germination`,
+      at: 'dishes',
+      room: room === '' ? null : room,
+      roles: ['analyst'],
+    }));
+  },
+};
+
+/** Results that a client was promised by a day, of lots that are not released yet. */
+export const requestsDue: WhatIsDue = {
+  due: async (tx, { today }) => {
+    const promised = sql<string>`${lot.request}->>'dueOn'`;
+    const rows = await tx
+      .select({ id: lot.id, reference: lot.reference, by: promised, client: sql<string>`${lot.request}->>'client'` })
+      .from(lot)
+      .where(and(OPEN, lte(promised, addDays(today, SOON_DAYS))))
+      .orderBy(asc(promised), asc(lot.reference))
+      .limit(MOST_DATED);
+    return rows.map(({ id, reference, by, client }) => ({
+      what: 'request',
+      reference,
+      client,
+      by,
+      overdue: by < today,
+      open: `/lots/${id}`,
+      at: 'desk',
+      room: null,
+      roles: ['lead'],
+    }));
   },
 };

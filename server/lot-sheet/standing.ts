@@ -12,6 +12,7 @@ import { type LotFile, openFile, requestOf } from '../register/lotFile.ts';
 import { lot as lotTable } from '../register/tables.ts';
 import { type DocumentRow, documentsOf, releasesOf } from '../release/result.ts';
 import { blocksOf, factsOf, gather, type Gathered, type Known, openAll } from './gather.ts';
+import { keepDues } from './dues.ts';
 import { keepStep, type Kept, keptOf, type KeptStep, lineOn, ownComputation, stillStands } from './kept.ts';
 import { seenWith, SHEET_STEPS, type Views } from './registry.ts';
 import type { Facts } from './step.ts';
@@ -165,6 +166,11 @@ export async function refreshStanding(tx: Transaction, lotId: string, now: Date)
   const documents = await documentsOf(tx, lotId);
   const stands = standsOf(file, gathered, documents);
   const on = { file, sampled: gathered.steps.some((one) => one.samples) };
+  await keepDues(
+    tx,
+    lotId,
+    gathered.steps.filter((one) => DATED.has(one.key)),
+  );
   await keep(tx, file, stands, {
     steps: Object.fromEntries(gathered.steps.map((one) => [one.key, keepStep(one, on)])),
     documents,
@@ -207,6 +213,11 @@ export async function settleStep<Key extends keyof Views>(
     const opened = steps.get(one.key);
     return [one.key, opened ? keepStep(opened, on) : (before as KeptStep)];
   });
+  await keepDues(
+    tx,
+    lotId,
+    [...steps.values()].filter(({ key: of }) => DATED.has(of)),
+  );
   const documents = keptOf(file)?.documents ?? (await documentsOf(tx, lotId));
   const facts = factsOf(kept.map(([, one]) => one.facts));
   const lines = kept.map(([, one]) => lineOn(one, file.today));
@@ -214,6 +225,9 @@ export async function settleStep<Key extends keyof Views>(
   settled(lotId);
   return views()[key];
 }
+
+/** Steps that ever ask for something on a day: a write to the others leaves that table alone. */
+const DATED: ReadonlySet<string> = new Set(SHEET_STEPS.flatMap((one) => (one.asksByDay ? [one.key] : [])));
 
 async function keep(
   tx: Transaction,

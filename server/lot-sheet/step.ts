@@ -7,6 +7,7 @@ import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
 import type { Outcome } from '@mercato/core/verdict/verdict';
 import type { Reader } from '../database/connect.ts';
 import type { LotFile } from '../register/lotFile.ts';
+import type { stepDue } from '../register/tables.ts';
 import type { FiledLot, TestFromFile } from './fromFile.ts';
 import type { Drawn, RowWriter } from './rows.ts';
 
@@ -26,6 +27,9 @@ export interface Judged {
 /** Working under a name, left out where there is none. */
 export type Slips = Readonly<Record<string, NumberSlip>>;
 
+/** One thing that a step asks for on a day. */
+export type StepDue = Omit<typeof stepDue.$inferSelect, 'lotId' | 'step'>;
+
 export interface OnSheet {
   readonly file: LotFile;
   /** Whether there is a sample that could be tested. */
@@ -42,6 +46,8 @@ export interface StepDefinition<Key extends string, Name extends Exclude<Step, '
   readonly line: (view: View, on: OnSheet) => StepLine<Name>;
   /** Days on which its line becomes another one without anybody writing, in their order; left out = none. */
   readonly turns?: (view: View) => readonly string[];
+  /** What it asks for on days to come, whatever else is asked of the lot; left out = nothing. */
+  readonly dues?: (view: View) => readonly StepDue[];
   /** What was judged of it, with what it was judged on. */
   readonly judged: (view: View) => readonly Judged[];
   /** Decisions of the lead about what it reports; the documents name those that accepted. */
@@ -79,6 +85,7 @@ export interface OpenStep<Key extends string = string, View extends object = obj
   readonly rows: (file: RowWriter) => void;
   readonly line: (on: OnSheet) => StepLine;
   readonly turns: () => readonly string[];
+  readonly dues: () => readonly StepDue[];
   readonly judged: () => readonly Judged[];
   readonly decisions: () => readonly (DecisionView | null | undefined)[];
   readonly remarks: () => readonly string[];
@@ -91,6 +98,8 @@ export interface DefinedStep<Key extends string, View extends object> {
   readonly step: Exclude<Step, 'release'>;
   readonly key: Key;
   readonly awaited: boolean;
+  /** Whether it ever asks for something on a day. */
+  readonly asksByDay: boolean;
   readonly figure: ((facts: Facts) => string | null) | undefined;
   readonly bring: ((from: TestFromFile) => Promise<void>) | undefined;
   readonly species: ((cells: FiledLot, test: string) => readonly string[]) | undefined;
@@ -112,6 +121,7 @@ export function defineStep<const Key extends string, Name extends Exclude<Step, 
     rows: (file) => step.rows(view, file),
     line: (on) => step.line(view, on) as StepLine,
     turns: () => step.turns?.(view) ?? [],
+    dues: () => step.dues?.(view) ?? [],
     judged: () => step.judged(view),
     decisions: () => step.decisions(view),
     remarks: () => step.remarks?.(view) ?? [],
@@ -123,6 +133,7 @@ export function defineStep<const Key extends string, Name extends Exclude<Step, 
     step: step.step,
     key: step.key,
     awaited: step.awaited ?? true,
+    asksByDay: step.dues !== undefined,
     figure: step.figure,
     bring: step.bring,
     species: step.species,

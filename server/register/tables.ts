@@ -8,6 +8,7 @@ import type { RequestView } from '@mercato/contract/register/request';
 import { STATION_KINDS } from '@mercato/contract/register/stations';
 import type { LotWork } from '@mercato/contract/register/worked';
 import { TEST_STEPS } from '@mercato/contract/register/steps';
+import type { DishAct } from '@mercato/contract/today/today';
 import type { Act } from '@mercato/contract/words/acts';
 import type { Treatment } from '@mercato/core/register/treatment';
 import { CLOSED_WEEKS } from '@mercato/core/units/closedDays';
@@ -424,6 +425,37 @@ export const laboratory = pg.pgTable(
     pg.check('laboratory_photo_days', sql`photo_days between 1 and 36500`),
   ],
 );
+
+/**
+ * What lots ask for on a day, step by step; derived, and rewritten with every write to the step. Whether it is asked for
+ * is said when it is read: the lot must be open, and of several counts of a test the last one that has come holds.
+ */
+export const stepDue = pg.pgTable(
+  'step_due',
+  {
+    lotId: idOf('lot_id', () => lot.id).notNull(),
+    step: pg.text('step', { enum: TEST_STEPS }).notNull(),
+    /** Of the thing among those of its step. */
+    key: pg.text('key').notNull(),
+    due: pg.date('due').notNull(),
+    /** The last day on which it is asked for; null = until it is done. */
+    until: pg.date('until'),
+    test: pg.integer('test').notNull(),
+    /** The room, cabinet or shelf; empty where nobody said. */
+    room: pg.text('room').notNull(),
+    act: pg.jsonb('act').$type<DishAct>().notNull(),
+    /** Numbers of the dishes that it is about, of so many. */
+    open: pg.integer('open').array().notNull(),
+    of: pg.integer('of').notNull(),
+  },
+  (t) => [pg.primaryKey({ columns: [t.lotId, t.step, t.key] }), pg.index('step_due_day').on(t.due, t.lotId)],
+);
+
+/** Who said that they see to a thing that is due. */
+export const dueClaim = pg.pgTable('due_claim', {
+  key: pg.text('key').primaryKey(),
+  ...written,
+});
 
 /** Secret addresses under which a calendar program reads what is due, for a person or a place. */
 export const calendarFeed = pg.pgTable('calendar_feed', {

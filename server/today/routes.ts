@@ -1,7 +1,12 @@
 import { searchRoutes } from '@mercato/contract/register/routes';
 import { todayRoutes } from '@mercato/contract/today/routes';
-import { askedText } from '../http/asked.ts';
+import { askedText, idParam } from '../http/asked.ts';
 import type { Api } from '../http/api.ts';
+import { todayIn } from '../http/day.ts';
+import { laboratoryOf } from '../register/lotFile.ts';
+import { claim } from './claims.ts';
+import { daysFrom, MOST_DAYS } from './days.ts';
+import { addFeed, endFeed, feedBehind, feedsOf, usedFeed } from './feeds.ts';
 import { nextList } from './next.ts';
 import { findAnything } from './search.ts';
 import { calendarOf, whatIsDue } from './today.ts';
@@ -10,8 +15,28 @@ export function serveToday(api: Api): void {
   api.read(todayRoutes.today, async ({ tx, now }) => whatIsDue(tx, now));
   api.read(searchRoutes.find, async ({ tx, query }) => findAnything(tx, askedText(query.q, 100)));
   api.read(todayRoutes.next, async ({ tx, now }) => nextList(tx, now));
+  api.read(todayRoutes.days, async ({ tx, query, now }) => {
+    const today = todayIn(now, (await laboratoryOf(tx)).zone);
+    const from = typeof query.from === 'string' && isDay(query.from) ? query.from : today;
+    const days = typeof query.days === 'string' && /^\d{1,2}$/.test(query.days) ? Number(query.days) : 7;
+    return daysFrom(tx, from, Math.min(MOST_DAYS, Math.max(1, days)), now);
+  });
+  api.write(todayRoutes.claim, async (context) => {
+    await claim(context, context.body);
+    return whatIsDue(context.tx, context.now);
+  });
+  api.read(todayRoutes.feeds, async ({ tx, person }) => feedsOf(tx, person.id));
+  api.write(todayRoutes.addFeed, async (context) => addFeed(context, context.body));
+  api.write(todayRoutes.endFeed, async (context) => endFeed(context, idParam(context.params, 'feed')));
+  api.file(todayRoutes.feed, async ({ tx, params, now }) => {
+    const { id, body } = await feedBehind(tx, params.token, now);
+    await usedFeed(api.connection, id, now);
+    return { name: 'mercato.ics', body };
+  });
   api.file(todayRoutes.calendar, async ({ tx, now }) => ({
     name: 'mercato.ics',
     body: await calendarOf(tx, now),
   }));
 }
+
+const isDay = (value: string) => /^\d{4}-\d{2}-\d{2}$/.test(value) && !Number.isNaN(Date.parse(value));

@@ -242,6 +242,7 @@ function Closing({ view, dish, count }: { view: GerminationView; dish: DishView;
           ['F', 'figures'],
           ['E', final ? 'not the final count' : 'final count'],
           ['C', final ? 'close the dish' : 'close this count'],
+          ['N', 'next dishes due'],
         ]}
       />
       <Stack direction="horizontal" gap={2} className="actions">

@@ -38,11 +38,23 @@ const dish = (days: CountView[], keyed: number[] = []) =>
     seeds: 100,
     days,
     closed: days.some((one) => one.final && one.closed),
-    tallies: keyed.map((day) => ({ day, counts: COUNTS })),
+    tallies: keyed.map((day) => ({ day, counts: COUNTS, parts: {} })),
+    total: COUNTS,
+    parts: {},
+    spoiled: null,
+    recounts: [],
+    photos: 0,
+    shelf: [],
   }) as unknown as DishView;
 /** Day 0 is 14 November 2026; the plan ends it on day 10. */
 const test10 = (dishes: DishView[]) =>
-  ({ dayZero: '2026-11-14', plan: { finalCountDay: 10 }, dishes }) as unknown as GerminationTest;
+  ({
+    dayZero: '2026-11-14',
+    plan: { finalCountDay: 10 },
+    parts: {},
+    substrate: null,
+    dishes,
+  }) as unknown as GerminationTest;
 const TODAY = '2026-11-24';
 
 test('the station stands where something was counted or keyed, and at today; it opens where work waits', () => {

@@ -8,10 +8,12 @@ import { CLASS_KEYS } from './CountParts.tsx';
 import { countAt } from './countDays.ts';
 import { PART_KEYS, PART_NAMES } from './counting.ts';
 import type { Count } from './useCounting.ts';
+import { useNextDue } from './useNextDue.ts';
 
 /** What the keys of the count station do. */
 export function useCountKeys(view: GerminationView, count: Count, may: boolean): void {
   const navigate = useNavigate();
+  const nextDue = useNextDue(view.lot.id);
   const { state, act, dish, final, days, mayCount } = count;
   useKeys([
     ...CLASSES.map((one) => ({
@@ -54,6 +56,7 @@ export function useCountKeys(view: GerminationView, count: Count, may: boolean):
       says: 'this dish: photographs, second hand, spoiled',
       act: () => void navigate(`/lots/${view.lot.id}/germination/dishes/${dish?.id ?? ''}`),
     },
+    ...(nextDue ? [{ key: 'n', says: 'on to the next dishes that are due', act: nextDue }] : []),
     { key: 'g', says: 'back to the tests', act: () => void navigate(`/lots/${view.lot.id}/germination`) },
   ]);
 }

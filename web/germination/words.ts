@@ -6,6 +6,7 @@ import type { Treatment, TreatmentFacts } from '@mercato/core/germination/treatm
 export const EVENT_WORDS: Readonly<Record<PlanEvent['what'], string>> = {
   'set-up': 'set up',
   'end-of-prechill': 'into warmth',
+  moisten: 'moisten',
   'first-count': 'first count',
   'interim-count': 'count',
   'final-count': 'final count',

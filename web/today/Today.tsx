@@ -3,19 +3,23 @@ import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { standingWords } from '@mercato/contract/lot-sheet/words';
 import { todayRoutes } from '@mercato/contract/today/routes';
-import { type Due, DUE_PLACES, type DuePlace } from '@mercato/contract/today/today';
-import { dueThingWords } from '@mercato/contract/today/words';
+import { DUE_PLACES, type DueLine as Line, type DuePlace } from '@mercato/contract/today/today';
+import { dishActWords, dueThingWords } from '@mercato/contract/today/words';
 import { wholeDayOf } from '@mercato/contract/words/days';
 import { clockIn } from '@mercato/core/units/wallTime';
 import { readerNow } from '../api/reader.ts';
-import { linkTo, reading } from '../api/routes.ts';
+import { reading, send } from '../api/routes.ts';
 import { dueWords, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { Fold } from '../ui/Fold.tsx';
+import { useAct } from '../ui/act.ts';
+import { Trouble } from '../ui/fields.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
+const Feeds = lazy(() => import('./Feeds.tsx'));
 const FirstActs = lazy(() => import('./FirstActs.tsx'));
 
 const PLACE_NAMES: Readonly<Record<DuePlace, string>> = {
@@ -41,9 +45,20 @@ export default function Today() {
   const rows = groups.flatMap(([, dues]) => dues);
   // The list grows shorter as things are done.
   const here = rows[Math.min(at, rows.length - 1)];
+  const { act, trouble } = useAct();
+  const me = session?.person?.id ?? '';
+  const seeTo = (one: Line) =>
+    void act(() => send(todayRoutes.claim, {}, { key: one.key, mine: one.claimed?.id !== me }));
   useKeys([
     { key: 'j', says: 'next', act: () => setAt((i) => Math.min(rows.length - 1, i + 1)) },
     { key: 'k', says: 'previous', act: () => setAt((i) => Math.max(0, Math.min(i, rows.length - 1) - 1)) },
+    {
+      key: 'm',
+      says: 'I see to it, or not after all',
+      act: () => {
+        if (here) seeTo(here);
+      },
+    },
     { key: 'Enter', says: 'open it', act: () => here && void navigate(here.open) },
   ]);
   if (!data || !session) return <Busy />;
@@ -65,10 +80,15 @@ export default function Today() {
             setAt(0);
           }}
         />
-        <span className="soft ms-auto keys-only d-none d-md-inline">
-          <Key>J</Key> <Key>K</Key> down and up <Key>Enter</Key> open
+        <span className="ms-auto">
+          <Link to="/today/days">week</Link> <Link to="/today/days?view=month">month</Link>{' '}
+          <Link to="/today/sheet">round sheet</Link>
+        </span>
+        <span className="soft keys-only d-none d-md-inline">
+          <Key>J</Key> <Key>K</Key> down and up <Key>M</Key> mine <Key>Enter</Key> open
         </span>
       </div>
+      <Trouble text={trouble} />
       {(data.empty.lots || data.empty.store) && (
         <Suspense>
           <FirstActs empty={data.empty} />
@@ -81,8 +101,16 @@ export default function Today() {
             {place} <span className="soft fig small">{dues.length}</span>
           </h2>
           <ul className="due-list list-unstyled mb-0" aria-label={place}>
-            {dues.map((one, i) => (
-              <DueLine key={i} due={one} today={data.today} zone={zone} now={one === here} />
+            {dues.map((one) => (
+              <DueLine
+                key={one.key}
+                due={one}
+                today={data.today}
+                zone={zone}
+                now={one === here}
+                me={me}
+                seeTo={seeTo}
+              />
             ))}
           </ul>
         </section>
@@ -96,23 +124,23 @@ export default function Today() {
         <Fold title={`In the next four weeks: ${data.soon.length}`} className="mt-4">
           <ul className="due-list list-unstyled mb-0" aria-label="soon">
             {data.soon.map((one, i) => (
-              <DueLine key={i} due={one} today={data.today} zone={zone} soon />
+              <DueLine key={i} due={one} today={data.today} zone={zone} soon me={me} />
             ))}
           </ul>
         </Fold>
       )}
-      <p className="mt-4">
-        <a href={linkTo(todayRoutes.calendar, {})} download="mercato.ics">
-          Export to your calendar
-        </a>
-      </p>
+      <Fold title="In the calendar of your phone or computer" className="mt-4">
+        <Suspense>
+          <Feeds />
+        </Suspense>
+      </Fold>
     </main>
   );
 }
 
 /** Dues by the place where they are done: rooms with dishes first, then the bench, the desk and the store. */
-function byPlace(dues: readonly Due[]): [string, Due[]][] {
-  const groups = new Map<string, Due[]>();
+function byPlace(dues: readonly Line[]): [string, Line[]][] {
+  const groups = new Map<string, Line[]>();
   for (const place of DUE_PLACES)
     for (const one of dues.filter((due) => due.at === place)) {
       const name = one.room ?? PLACE_NAMES[place];
@@ -122,16 +150,19 @@ function byPlace(dues: readonly Due[]): [string, Due[]][] {
 }
 
 interface DueLineProps {
-  due: Due;
+  due: Line;
   today: string;
   zone: string;
   /** The one that the hands are at. */
   now?: boolean;
   /** Of days to come. */
   soon?: boolean;
+  me: string;
+  /** Says that I see to it, or not after all; left out where it is too early for that. */
+  seeTo?: (due: Line) => void;
 }
 
-function DueLine({ due, today, zone, now = false, soon = false }: DueLineProps) {
+function DueLine({ due, today, zone, now = false, soon = false, me, seeTo }: DueLineProps) {
   const reader = readerNow();
   const dayOf = (by: string) => (by.length === 10 ? by : clockIn(zone, new Date(by)).slice(0, 10));
   const when = due.what === 'alarm' || due.by === null ? '' : dueWords(dayOf(due.by), today);
@@ -140,7 +171,7 @@ function DueLine({ due, today, zone, now = false, soon = false }: DueLineProps) 
   return (
     <li className={now ? 'now' : undefined}>
       <VerdictMark mark={mark} />
-      {due.what === 'lot' ? (
+      {due.what === 'lot' || due.what === 'dishes' ? (
         <>
           <Link className="fig" to={due.open}>
             {due.reference}
@@ -149,7 +180,7 @@ function DueLine({ due, today, zone, now = false, soon = false }: DueLineProps) 
             <i className="species">{due.species}</i>
             {due.commonName && `, ${due.commonName}`}
           </span>
-          <span>{standingWords(due.standing, reader.order)}</span>
+          <span>{due.what === 'lot' ? standingWords(due.standing, reader.order) : dishActWords(due)}</span>
         </>
       ) : (
         <Link className="sentence what" to={due.open}>
@@ -157,6 +188,20 @@ function DueLine({ due, today, zone, now = false, soon = false }: DueLineProps) 
         </Link>
       )}
       <span className={due.overdue ? 'outside when' : 'soft when'}>{when}</span>
+      {seeTo && (
+        <span className="soft sees">
+          {due.claimed && due.claimed.id !== me ? (
+            due.claimed.name
+          ) : (
+            <Inline
+              aria-label={due.claimed ? `not mine after all: ${due.open}` : `I see to it: ${due.open}`}
+              onClick={() => seeTo(due)}
+            >
+              {due.claimed ? 'mine' : 'I see to it'}
+            </Inline>
+          )}
+        </span>
+      )}
     </li>
   );
 }

@@ -38,7 +38,7 @@ import { serveSampling } from './sampling/routes.ts';
 import { serveSowing } from './sowing/routes.ts';
 import { serveStorage } from './storage/routes.ts';
 import { serveStore } from './store/routes.ts';
-import { serveToday } from './today/routes.ts';
+import { serveFeed, serveToday } from './today/routes.ts';
 import { serveWeight } from './weight/routes.ts';
 
 export interface AppParts {
@@ -170,6 +170,7 @@ function serveLaboratoryOf(
 ): Api<LotPicture> {
   router.use(whoAsks(connection, inside ? 'example' : 'personId'));
   setUpRoute(router, connection, clock);
+  serveFeed(router, connection, clock);
   const teller = new Teller(connection.pool);
   const tell = (note: string | null) => teller.tell(note);
   serveSession(router, connection, clock, tell, async () => ({

@@ -27,6 +27,8 @@ export interface GerminationPlan {
   dishes: number;
   seedsPerDish: 100 | 50 | 25;
   place: string;
+  /** So many days from one moistening to the next; 0 = none is planned. */
+  moistenDays?: number;
   /** Why the sample is tested again. */
   because?: RetestReason;
   /** One of several tests that stand side by side. */
@@ -64,6 +66,8 @@ const sharedKeys = {
   dishes: wholeNumber(1, 16),
   seedsPerDish: takes<25 | 50 | 100>(Joi.number().valid(25, 50, 100).required()),
   place: text(80, 0).required(),
+  /** So many days from one moistening to the next. */
+  moistenDays: optional(wholeNumber(0, 60)),
   /** Shelves to which its hundreds are dealt at random, and the seed of the deal, where it is to be repeated. */
   shelves: optional(takes<string[]>(Joi.array().items(Joi.string().guid()).min(1).max(40).unique())),
   dealSeed: optional(wholeNumber(1, 0xffffffff)),

@@ -374,13 +374,7 @@ async function story(): Promise<void> {
     { counts, closed: true, final: true, entry: 'typed', cause: 'all-germinated' },
     germination?.dishes[1]?.version ?? 1,
   );
-  await dishStory(
-    lead,
-    analyst,
-    lot,
-    await vessel('germination', '20'),
-    await vessel('germination', '20'),
-  );
+  await dishStory(lead, analyst, lot, await vessel('germination', '20'), await vessel('germination', '20'));
   await analyst.get(`/lots/${lot}/germination`);
   await lead.post(`/lots/${lot}/edition`, { editionId: issued.id, reason: 'our own book' });
   await lead.post(`/rule-books/${ista}/evaluations`, { lots: [lot], reason: 'the book as shipped' });

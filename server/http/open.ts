@@ -1,5 +1,5 @@
 import type { Request, RequestHandler, Response, Router } from 'express';
-import type { ReadRoute, WriteRoute } from '@mercato/contract/http/route';
+import type { FileRoute, ParamsOf, ReadRoute, WriteRoute } from '@mercato/contract/http/route';
 import { validate } from '@mercato/contract/http/validate';
 import { refused } from './fault.ts';
 
@@ -23,5 +23,18 @@ export function openWrite<Path extends string, Body, Answer extends object>(
     const checked = validate(await route.body(), (request.body as unknown) ?? {});
     if (!checked.ok) throw refused(checked.faults);
     response.status(route.status).json(await handle(checked.value, request, response));
+  });
+}
+
+/** Serves a file for which nobody needs to be signed in. */
+export function openFile<Path extends string>(
+  router: Router,
+  route: FileRoute<Path>,
+  handle: (request: Request<ParamsOf<Path>>) => Promise<{ readonly name: string; readonly body: string }>,
+): void {
+  router.get(route.path, async (request, response) => {
+    const { name, body } = await handle(request as unknown as Request<ParamsOf<Path>>);
+    response.type(`${route.type}; charset=utf-8`);
+    response.setHeader('Content-Disposition', `inline; filename="${name}"`).send(body);
   });
 }

@@ -16,7 +16,9 @@ const lots = async () => {
   const { due, soon } = (await hands.analyst.get<Today>('/today')).body;
   const said = (dues: Today['due']) =>
     dues.flatMap((one) =>
-      one.what === 'lot' ? [[one.reference, one.at, one.room, one.by, one.overdue, one.roles.join()] as const] : [],
+      one.what === 'lot' || one.what === 'dishes'
+        ? [[one.reference, one.at, one.room, one.by, one.overdue, one.roles.join()] as const]
+        : [],
     );
   return { due: said(due), soon: said(soon), all: due };
 };
@@ -41,13 +43,13 @@ describe('what lots ask of somebody', () => {
     expect((await hands.lead.put(`/lots/${clover.lot}/request`, clientRequest(['germination']), 0)).status).toBe(200);
     const first = addDays('2026-11-24', 4);
     const dish = (by: string, overdue: boolean) => ['D-2', 'dishes', 'cabinet 2', by, overdue, 'analyst'];
-    expect((await lots()).soon).toEqual([dish(first, false)]);
+    expect((await lots()).soon).toEqual([dish(first, false), dish(addDays('2026-11-24', 10), false)]);
     at(first);
     expect((await lots()).due).toContainEqual(dish(first, false));
     at(addDays(first, 1));
     expect((await lots()).due[0]).toEqual(dish(first, true));
     const [open] = (await lots()).all;
-    expect(open?.open).toBe(`/lots/${clover.lot}/germination/count`);
+    expect(open?.open).toBe(`/lots/${clover.lot}/germination/count?test=1`);
     expect((await hands.analyst.get(`/lots/${lot}`)).status).toBe(200);
   });
 

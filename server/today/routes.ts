@@ -1,7 +1,10 @@
+import type { Router } from 'express';
 import { searchRoutes } from '@mercato/contract/register/routes';
 import { todayRoutes } from '@mercato/contract/today/routes';
 import { askedText, idParam } from '../http/asked.ts';
+import type { Connection } from '../database/connect.ts';
 import type { Api } from '../http/api.ts';
+import { openFile } from '../http/open.ts';
 import { todayIn } from '../http/day.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { claim } from './claims.ts';
@@ -28,15 +31,20 @@ export function serveToday(api: Api): void {
   api.read(todayRoutes.feeds, async ({ tx, person }) => feedsOf(tx, person.id));
   api.write(todayRoutes.addFeed, async (context) => addFeed(context, context.body));
   api.write(todayRoutes.endFeed, async (context) => endFeed(context, idParam(context.params, 'feed')));
-  api.file(todayRoutes.feed, async ({ tx, params, now }) => {
-    const { id, body } = await feedBehind(tx, params.token, now);
-    await usedFeed(api.connection, id, now);
-    return { name: 'mercato.ics', body };
-  });
   api.file(todayRoutes.calendar, async ({ tx, now }) => ({
     name: 'mercato.ics',
     body: await calendarOf(tx, now),
   }));
+}
+
+/** What calendar programs read by themselves: the secret in the address stands for signing in. */
+export function serveFeed(router: Router, connection: Connection, clock: () => Date): void {
+  openFile(router, todayRoutes.feed, async ({ params }) => {
+    const now = clock();
+    const { id, body } = await feedBehind(connection.db, params.token, now);
+    await usedFeed(connection, id, now);
+    return { name: 'mercato.ics', body };
+  });
 }
 
 const isDay = (value: string) => /^\d{4}-\d{2}-\d{2}$/.test(value) && !Number.isNaN(Date.parse(value));

@@ -64,6 +64,13 @@ export function PlanFields({ view, values, field, arms }: PlanFieldsProps) {
           />
         </>
       )}
+      <TextField
+        label="moisten every so many days"
+        figure
+        inputMode="numeric"
+        {...field('moistenDays')}
+        hint="0: whenever somebody looks"
+      />
       <TextField label="place" {...field('place')} hint="cabinet and shelf, in words" />
     </div>
   );

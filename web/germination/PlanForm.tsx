@@ -2,7 +2,9 @@ import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import {
   type GerminationView,
+  type NewGerminationTest,
   newGerminationTestSchema,
+  type NewTrial,
   newTrialSchema,
 } from '@mercato/contract/germination/germination';
 import { germinationRoutes } from '@mercato/contract/germination/routes';
@@ -45,6 +47,7 @@ export function PlanForm({ view, mayWrite, retest }: PlanFormProps) {
     dishes: Number(dishes),
     seedsPerDish: Number(seedsPerDish),
     place: values.place.trim(),
+    moistenDays: wholeNumber(values.moistenDays),
     ...(shelves.length > 0 ? { shelves } : {}),
     ...(values.batch.trim() === ''
       ? {}
@@ -153,7 +156,7 @@ export function PlanForm({ view, mayWrite, retest }: PlanFormProps) {
           drawn={seenBody(drawnOn)}
           may={mayWrite}
           ready={ready}
-          start={(vessels) => told(() => send(germinationRoutes.startTrial, {}, several(vessels)))}
+          start={(vessels) => told(() => send(germinationRoutes.startTrial, {}, several(vessels) as NewTrial))}
         />
       ) : (
         <DrawAndStart
@@ -161,7 +164,7 @@ export function PlanForm({ view, mayWrite, retest }: PlanFormProps) {
           purpose="germination"
           least={null}
           waiting={view.waiting}
-          start={(vesselId) => told(() => send(germinationRoutes.start, {}, one(vesselId)))}
+          start={(vesselId) => told(() => send(germinationRoutes.start, {}, one(vesselId) as NewGerminationTest))}
           ready={ready}
           may={mayWrite}
           seeds={seeds}
@@ -193,12 +196,13 @@ const MISSING_WORDS: Readonly<Record<string, string>> = {
 };
 
 const inputOf = (
-  values: Readonly<Record<'setUpDate' | 'prechillDays' | 'firstCountDay' | 'finalCountDay', string>>,
+  values: Readonly<Record<'setUpDate' | 'prechillDays' | 'firstCountDay' | 'finalCountDay' | 'moistenDays', string>>,
 ): PlanInput => ({
   setUpDate: values.setUpDate,
   prechillDays: Number(values.prechillDays),
   firstCountDay: Number(values.firstCountDay),
   finalCountDay: Number(values.finalCountDay),
+  moistenDays: Number(values.moistenDays),
 });
 
 /** Null while it is still being typed. */

@@ -21,6 +21,7 @@ function beginning({ method, tests, today }: GerminationView) {
     finalCountDay: String(last?.finalCountDay ?? method?.finalCountDay?.value ?? ''),
     layout: last ? `${last.dishes}×${last.seedsPerDish}` : '4×100',
     place: last?.place ?? '',
+    moistenDays: String(last?.moistenDays ?? 0),
     batch: last?.substrateBatch?.batch ?? '',
     ph: last?.substrateBatch?.ph ?? '',
     conductivity: last?.substrateBatch?.conductivity ?? '',

@@ -88,6 +88,17 @@ export interface PhotoList {
   photos: PhotoView[];
 }
 
+/** Air outside what a plan allows, around dishes that stood there. */
+export interface DeviationView {
+  from: string;
+  to: string;
+  minutes: number;
+  side: 'cold' | 'warm';
+  worstC: number;
+  place: string[];
+  dishes: number[];
+}
+
 /** Puts a dish on a shelf. */
 export type DishMove = ValueOf<typeof dishMoveSchema>;
 export const dishMoveSchema = form('dishMove', { placeId: Joi.string().guid().required() });

@@ -14,7 +14,7 @@ import { form, listOf, objectOf, oneOf, optional, takes, type ValueOf } from '..
 import { isoDate, reason, text, wholeNumber, why } from '../http/fields.ts';
 import { lateReason } from '../http/seen.ts';
 import type { LotBrief, SeenFrom, TestFrame, VesselView } from '../register/lots.ts';
-import { countsSchema, partsSchema, type RecountView, type SpoiledView } from './dishes.ts';
+import { countsSchema, type DeviationView, partsSchema, type RecountView, type SpoiledView } from './dishes.ts';
 
 export interface GerminationPlan {
   substrate: string;
@@ -236,6 +236,8 @@ export interface GerminationTest extends TestFrame {
   result: TestResult;
   /** Kinds within a class, of all dishes that speak; one that is missing is not known. */
   parts: Parts;
+  /** When the air around its dishes lay outside what its plan allows. */
+  deviations: DeviationView[];
   /** What its substrate measures against the book; null where nothing was measured, or the book says nothing. */
   substrate: Verdict | null;
   /** Whether it was counted on days that the book permits; null until all dishes are closed. */

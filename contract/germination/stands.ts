@@ -27,6 +27,8 @@ export type GerminationBlock =
   | { is: 'fresh'; percent: number; limit: number }
   /** The substrate lay outside what the book asks. */
   | { is: 'substrate'; test: number | null }
+  /** The air around its dishes did, for so long; the worst in °C. */
+  | { is: 'deviation'; test: number | null; minutes: number; worstC: number }
   | Unreported;
 
 /** How germination stands: a code with its figures; `normal` in percent. */
@@ -38,6 +40,7 @@ export type GerminationStands =
   | { is: 'to-warmth'; test: number | null }
   | { is: 'asleep'; normal: number; fresh: number; limit: number }
   | { is: 'substrate'; normal: number; test: number | null }
+  | { is: 'deviated'; normal: number; test: number | null; minutes: number; worstC: number }
   | { is: 'misdated'; normal: number | null; test: number | null; days: CountedOn }
   | ({ is: 'reported'; normal: number; hard: number; of: 'dishes' | 'tests' } & Apart)
   | ({ is: 'accepted'; normal: number | null } & Apart)

@@ -69,6 +69,8 @@ export function germinationStands(how: GerminationStands): LineWords {
       };
     case 'asleep':
       return { figure: percent(how.normal), note: freshWords(how.fresh, how.limit) };
+    case 'deviated':
+      return { figure: percent(how.normal), note: deviationFault(how) };
     case 'substrate':
       return { figure: percent(how.normal), note: substrateFault(how.test) };
     case 'misdated':
@@ -94,8 +96,21 @@ const freshWords = (fresh: number, limit: number) => `${fresh} % fresh seed, fro
 const substrateFault = (test: number | null) =>
   `${test === null ? '' : `test ${test}: `}the substrate lies outside what the book asks`;
 
+const deviationFault = ({ test, minutes, worstC }: { test: number | null; minutes: number; worstC: number }) =>
+  `${test === null ? '' : `test ${test}: `}stood outside its temperature for ${durationWords(minutes)}, at worst ${worstC} °C`;
+const durationWords = (minutes: number) =>
+  minutes < 120
+    ? `${minutes} min`
+    : minutes < 2880
+      ? `${Math.round(minutes / 60)} h`
+      : `${Math.round(minutes / 1440)} days`;
+
 function blockWords(one: GerminationBlock): string {
   switch (one.is) {
+    case 'deviation':
+      return deviationFault(one);
+    case 'substrate':
+      return substrateFault(one.test);
     case 'misdated':
       return countedOn(one.test, one.days);
     case 'fresh':

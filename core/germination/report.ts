@@ -18,6 +18,13 @@ export interface GerminationFound {
   /** Dishes that were spoiled and say nothing. */
   readonly spoiled: number;
   readonly photos: number;
+  /** When the air around its dishes lay outside what was planned; instants, °C. */
+  readonly deviations: readonly {
+    readonly from: string;
+    readonly to: string;
+    readonly minutes: number;
+    readonly worstC: number;
+  }[];
   /** Methods that were tried too, with what they came to, percent. */
   readonly others: readonly { readonly method: string; readonly normal: number }[];
 }
@@ -64,6 +71,10 @@ export function germinationReport(germination: GerminationFound | null): Documen
     ...(germination?.others ?? []).map(({ method, normal }) => ({
       label: `Germination by ${method}`,
       value: `${normal} % normal seedlings, not reported`,
+    })),
+    ...(germination?.deviations ?? []).map(({ from, minutes, worstC }) => ({
+      label: 'Germination: deviation of temperature',
+      value: `from ${from.slice(0, 16).replace('T', ' ')} UTC for ${minutes} min, at worst ${worstC} °C`,
     })),
     ...(germination && germination.spoiled > 0
       ? [{ label: 'Germination: replicates set aside as spoiled', value: String(germination.spoiled) }]

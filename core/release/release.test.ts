@@ -53,6 +53,7 @@ const data: DocumentData = {
     parts: {},
     spoiled: 0,
     photos: 0,
+    deviations: [],
     others: [],
   },
   blocks: [],

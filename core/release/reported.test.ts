@@ -49,6 +49,7 @@ const found: Reported = {
     parts: {},
     spoiled: 0,
     photos: 0,
+    deviations: [],
     others: [],
   },
 };

@@ -6,6 +6,7 @@ import { alarmKey, type PlaceLine, placeStanding, type PlaceStanding } from '@me
 import type { Database, Reader, Transaction } from '../database/connect.ts';
 import { Fault, fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
+import { airCame } from '../register/airCame.ts';
 import { listLists } from '../store/lists.ts';
 import { listPlaces, placePaths } from '../store/places.ts';
 import { climateReading, placeLine, storePlace } from '../store/tables.ts';
@@ -74,6 +75,8 @@ export async function takeLog(
           .slice(from, from + 500)
           .map((one) => ({ id: uuid(), placeId: id, at: new Date(one.at), ...airColumns(one) })),
       );
+  const [first] = fresh;
+  if (first) await airCame(tx, id, new Date(first.at));
   return { taken: fresh.length, garbled: heard.garbled };
 }
 

@@ -4,6 +4,7 @@ import type { DialReading, NewReading } from '@mercato/contract/air/care';
 import { toCelsius, unlikely } from '@mercato/core/air/dial';
 import type { Reader } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
+import { airCame } from '../register/airCame.ts';
 import { kindsAround } from '../store/places.ts';
 import { climateReading, climateStrike, storePlace } from '../store/tables.ts';
 import { noPlace, type Write } from './place.ts';
@@ -30,6 +31,7 @@ export async function keepReading({ tx, hand, audit }: Write, id: string, readin
     by: hand.personId,
     entered: temperature,
   });
+  await airCame(tx, id, at);
   await audit({ act: { is: 'climate-read' }, subject: `${row.kind} ${row.name}`, after: reading });
 }
 
@@ -54,6 +56,7 @@ export async function strikeReading(
     .onConflictDoNothing()
     .returning();
   if (struck.length === 0) throw fault('conflict', 'store.reading-struck-already');
+  await airCame(tx, placeId, row.at);
   await audit({
     act: { is: 'reading-struck' },
     subject: `reading of ${row.at.toISOString()}`,

@@ -30,6 +30,7 @@ import {
   type CountRow,
   countsOf,
   currentCounts,
+  deviationsOfDishes,
   germinationRows,
   type GerminationRows,
   keyCounts,
@@ -160,7 +161,9 @@ export async function countDish(
     reason: body.reason,
   });
   touch(dish.lotId);
-  const written = withCount(open, row, dishIs, testIs, held);
+  const counted = withCount(open, row, dishIs, testIs, held);
+  // With its last day a dish leaves the air around it.
+  const written = closesDish ? await withAir(tx, counted) : counted;
   const view = germinationOf(written.file, written.rows);
   if (closesDish) await judge(tx, view, testIs, written, hand);
   return { ...written, view };
@@ -209,6 +212,13 @@ function withCount(
       held: rows.held.map((one) => (held && one.subject === dish.id ? held : one)),
     },
   };
+}
+
+/** The same, with the air that its dishes stood in seen anew. */
+async function withAir(tx: Transaction, { file, rows }: OpenDishes): Promise<OpenDishes> {
+  return rows.beside.shelves.length === 0
+    ? { file, rows }
+    : { file, rows: { ...rows, deviations: await deviationsOfDishes(tx, file, rows.counts) } };
 }
 
 /** What was keyed of one dish on one day. */

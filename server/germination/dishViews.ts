@@ -13,6 +13,7 @@ import type { Vessel } from '../register/vessels.ts';
 import { methodFor } from '../rule-books/editions.ts';
 import { type BesideRows, besideRows, NOTHING_BESIDE, recountsOf, spoiledOf } from './beside.ts';
 import { correctionReason } from './countReason.ts';
+import { deviationsIn, type TestDeviations } from './deviations.ts';
 import { germinationCount, tallyEvent } from './tables.ts';
 
 export type CountRow = typeof germinationCount.$inferSelect;
@@ -33,6 +34,7 @@ export interface GerminationRows {
   readonly keys: readonly PressedKey[];
   readonly held: readonly HeldRow[];
   readonly beside: BesideRows;
+  readonly deviations: TestDeviations;
   /** What editions other than the lot's own say of its kind, for tests that they judge. */
   readonly asked: ReadonlyMap<Edition, KindMethod | undefined>;
 }
@@ -46,7 +48,7 @@ export async function germinationRows(tx: Reader, file: LotFile, locked?: Transa
   for (const { edition } of testsIn(file, 'germination'))
     if (edition !== file.edition && !asked.has(edition))
       asked.set(edition, await methodFor(tx, edition, file.lot.species, file.lot.bookKind, file.lists.figures));
-  if (ids.length === 0) return { counts: [], keys: [], held: [], beside: NOTHING_BESIDE, asked };
+  if (ids.length === 0) return { counts: [], keys: [], held: [], beside: NOTHING_BESIDE, deviations: new Map(), asked };
   const counts = await prepared(tx, 'counts of dishes', (on, name) =>
     on
       .select()
@@ -76,7 +78,23 @@ export async function germinationRows(tx: Reader, file: LotFile, locked?: Transa
       .orderBy(asc(tallyEvent.at), asc(tallyEvent.session), asc(tallyEvent.sequence))
       .prepare(name),
   ).execute({ ids });
-  return { counts, keys, held: await heldRows(tx, 'dish', ids, locked), beside: await besideRows(tx, ids), asked };
+  const beside = await besideRows(tx, ids);
+  return {
+    counts,
+    keys,
+    held: await heldRows(tx, 'dish', ids, locked),
+    beside,
+    deviations: beside.shelves.length === 0 ? new Map() : await deviationsOfDishes(tx, file, counts),
+    asked,
+  };
+}
+
+/** Deviations of the tests of a lot, up to the day on which each dish was closed. */
+export function deviationsOfDishes(tx: Reader, file: LotFile, counts: readonly CountRow[]): Promise<TestDeviations> {
+  const ends = new Map(
+    currentCounts(counts).flatMap((row) => (row.final && row.closed ? [[row.subject, row.seenOn] as const] : [])),
+  );
+  return deviationsIn(tx, file, (dish) => ends.get(dish) ?? null);
 }
 
 type PressedKey = LateEvent & {

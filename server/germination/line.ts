@@ -44,7 +44,7 @@ export function dueInTest(test: GerminationTest, today: string): DueInTest | nul
 
 const blocking = (outcome: Verdict['outcome']): boolean => outcome === 'outside' || outcome === 'not-judged';
 
-type Finding = Extract<GerminationBlock, { readonly is: 'misdated' | 'fresh' | 'substrate' }>;
+type Finding = Extract<GerminationBlock, { readonly is: 'misdated' | 'fresh' | 'substrate' | 'deviation' }>;
 /** What stands against a release beside the dishes themselves: days, and seed that is alive and asleep. */
 function findings(view: GerminationView): Finding[] {
   const used = reportable(view.tests);
@@ -59,6 +59,12 @@ function findings(view: GerminationView): Finding[] {
   const { combined, fresh } = view;
   if (fresh && combined.reported && !combined.from.some((i) => used[i] && covered(used[i])))
     return [{ is: 'fresh', percent: fresh.percent, limit: fresh.limitPercent }];
+  const deviated = used.find(({ deviations, decision }) =>
+    deviations.some((one) => decision?.decision !== 'accept' || decision.at < one.to),
+  );
+  const worst = [...(deviated?.deviations ?? [])].sort((a, b) => b.minutes - a.minutes)[0];
+  if (deviated && worst)
+    return [{ is: 'deviation', test: several ? deviated.number : null, minutes: worst.minutes, worstC: worst.worstC }];
   const sour = used.find((one) => one.substrate?.outcome === 'outside' && !covered(one));
   return sour ? [{ is: 'substrate', test: several ? sour.number : null }] : [];
 }
@@ -143,6 +149,14 @@ export function germinationLine(view: GerminationView, sampled: boolean, today: 
     const { normal, hard, fresh } = combined.reported;
     if (found?.is === 'fresh')
       return { ...base, ...hand, mark: 'outside', stands: { is: 'asleep', normal, fresh, limit: found.limit }, blocks };
+    if (found?.is === 'deviation')
+      return {
+        ...base,
+        ...hand,
+        mark: 'outside',
+        stands: { is: 'deviated', normal, test: found.test, minutes: found.minutes, worstC: found.worstC },
+        blocks,
+      };
     if (found)
       return { ...base, ...hand, mark: 'outside', stands: { is: 'substrate', normal, test: found.test }, blocks };
     const of = combined.comparison ? 'tests' : 'dishes';

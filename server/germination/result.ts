@@ -51,6 +51,7 @@ export function germinationOf(file: LotFile, rows: GerminationRows): Germination
       dishes: own,
       result,
       parts: addParts(own.filter((dish) => !dish.spoiled).map((dish) => ({ counts: dish.total, parts: dish.parts }))),
+      deviations: [...(rows.deviations.get(test.id) ?? [])],
       substrate: substrateOf(judge, plan),
       days: result.complete ? countDaysOf(judge, plan, asked, file.family === LEGUMES, own) : null,
     };

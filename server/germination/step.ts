@@ -57,6 +57,9 @@ export const germinationStep = defineStep({
               spoiled: used.flatMap((one) => one.dishes.filter((dish) => dish.spoiled)).length,
               photos: used.flatMap((one) => one.dishes).reduce((sum, dish) => sum + dish.photos, 0),
               others: otherMethods(view),
+              deviations: used.flatMap((one) =>
+                one.deviations.map(({ from, to, minutes, worstC }) => ({ from, to, minutes, worstC })),
+              ),
             }
           : null,
     };

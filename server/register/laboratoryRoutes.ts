@@ -16,7 +16,7 @@ export function serveLaboratory(api: Api): void {
     if (before.closedWeek !== body.closedWeek || before.closedDays.join() !== body.closedDays.join())
       await tx
         .update(lot)
-        .set({ standingVersion: null })
+        .set({ standingVersion: null, kept: null })
         .where(notInArray(lot.state, ['released', 'divided']));
     await audit({ act: { is: 'laboratory-changed' }, subject: 'laboratory', before, after: body });
     return laboratoryOf(tx);

@@ -8,6 +8,7 @@ import { airColumns } from '../air/readings.ts';
 import { forUpdate } from '../database/connect.ts';
 import type { WriteContext } from '../http/context.ts';
 import { fault, type FieldRefusal } from '../http/fault.ts';
+import { airCame } from '../register/airCame.ts';
 import { freeCodes } from '../register/codes.ts';
 import { allKinds } from '../rule-books/editions.ts';
 import { columns, nextNumbers, wordsOf } from './accessions.ts';
@@ -182,8 +183,12 @@ async function bringReadings({ tx }: Write, row: List, readings: readonly Logged
   }));
   for (let from = 0; from < rows.length; from += CHUNK)
     await tx.insert(climateReading).values(rows.slice(from, from + CHUNK));
+  await airCame(tx, placeId, firstOf(rows));
   return { readings: rows.length };
 }
+
+const firstOf = (rows: readonly { readonly at: Date }[]): Date =>
+  new Date(rows.reduce((first, { at }) => Math.min(first, at.getTime()), Date.now()));
 
 function grouped<T>(all: readonly T[], keyOf: (one: T) => string): Map<string, T[]> {
   const groups = new Map<string, T[]>();
@@ -273,5 +278,6 @@ export async function undoList(context: Write, id: string, reason: string, seen:
     if ((await whatLiesIn(tx, one.id)) === null)
       await removePlace(context, one.id, `the list ${row.name} was undone: ${reason}`.slice(0, 300), null);
   await listChanged(context, row, { state: 'undone' });
+  if (row.placeId !== null) await airCame(tx, row.placeId, new Date(0));
   await audit({ act: { is: 'list-undone' }, subject: row.name, after: { withdrawn: rows.length }, reason });
 }

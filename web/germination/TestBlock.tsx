@@ -8,7 +8,7 @@ import { isCount, type PlanEvent } from '@mercato/core/germination/planTest';
 import { substrateWords, temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { CLASSES } from '@mercato/core/units/seedCounts';
 import { SEED_PARTS } from '@mercato/core/units/seedParts';
-import { dueWords, shortDay } from '../api/session.tsx';
+import { dueWords, shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { DecisionBox } from '../register/bench.tsx';
 import { Inline } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
@@ -35,6 +35,7 @@ export function TestBlock({ test, today, lot, mayCount, asleep = false }: TestBl
   const { plan, result } = test;
   const setAside = test.decision?.decision === 'set-aside';
   const [behind, setBehind] = useState(false);
+  const zone = useSession().session?.laboratory.zone ?? 'UTC';
   return (
     <section className="ruled-top pt-3 mt-3">
       <div className="head">
@@ -96,6 +97,16 @@ export function TestBlock({ test, today, lot, mayCount, asleep = false }: TestBl
         ))}
       </div>
       <Kinds test={test} />
+      {test.deviations.map((one) => (
+        <p key={one.from + one.place.join()} className="mb-1">
+          <VerdictMark mark="outside" /> {one.place.slice(-2).join(' › ')} was too {one.side} for{' '}
+          {one.minutes < 120 ? `${one.minutes} min` : `${Math.round(one.minutes / 60)} h`}, at worst{' '}
+          <span className="fig">{one.worstC} °C</span>{' '}
+          <span className="soft">
+            from {shortInstant(one.from, zone)}, dishes {one.dishes.join(', ')}
+          </span>
+        </p>
+      ))}
       <p className="soft">{countedWords(test)}</p>
       {result.complete && result.verdict && (
         <p className="mt-2">
@@ -142,6 +153,7 @@ export function TestBlock({ test, today, lot, mayCount, asleep = false }: TestBl
         on={test}
         outside={
           asleep ||
+          test.deviations.length > 0 ||
           test.substrate?.outcome === 'outside' ||
           [result.verdict?.outcome, test.days?.outcome].some((one) => one === 'outside' || one === 'not-judged')
         }

@@ -53,6 +53,7 @@ const test10 = (dishes: DishView[]) =>
     plan: { finalCountDay: 10 },
     parts: {},
     substrate: null,
+    deviations: [],
     dishes,
   }) as unknown as GerminationTest;
 const TODAY = '2026-11-24';

@@ -64,7 +64,7 @@ export default function Days() {
         />
         <span className="ms-auto">
           <Inline onClick={() => go(before)}>before</Inline> <Inline onClick={() => go(today)}>now</Inline>{' '}
-          <Inline onClick={() => go(after)}>after</Inline> <Link to="/">today</Link>
+          <Inline onClick={() => go(after)}>after</Inline> · <Link to="/">today</Link>
         </span>
       </div>
       {month ? (
@@ -116,7 +116,7 @@ function Week({ days, today }: { days: readonly DayLoad[]; today: string }) {
           ))}
         </tr>
         <tr>
-          <th scope="row">besides</th>
+          <th scope="row">more</th>
           {days.map((one) => (
             <td key={one.day}>
               {one.others.map((other, i) => (
@@ -138,7 +138,7 @@ function Load({ room, most }: { room: DayLoad['rooms'][number] | undefined; most
   return (
     <>
       <span className="fig">{room.dishes}</span> {room.dishes === 1 ? 'dish' : 'dishes'}
-      <svg viewBox="0 0 100 6" className="load" role="presentation" preserveAspectRatio="none">
+      <svg viewBox="0 0 100 6" className="burden" role="presentation" preserveAspectRatio="none">
         <rect width={(100 * room.dishes) / most} height="6" fill="var(--normal)" />
       </svg>
       <span className="soft small">
@@ -184,12 +184,12 @@ function Month({ days, today, month }: { days: readonly DayLoad[]; today: string
                     <span className="d-block">
                       <span className="fig">{dishes(one)}</span> {dishes(one) === 1 ? 'dish' : 'dishes'}
                     </span>
-                    <svg viewBox="0 0 100 6" className="load" role="presentation" preserveAspectRatio="none">
+                    <svg viewBox="0 0 100 6" className="burden" role="presentation" preserveAspectRatio="none">
                       <rect width={(100 * dishes(one)) / most} height="6" fill="var(--normal)" />
                     </svg>
                   </>
                 )}
-                {one.others.length > 0 && <span className="soft small d-block">{one.others.length} besides</span>}
+                {one.others.length > 0 && <span className="soft small d-block">{one.others.length} more</span>}
               </td>
             ))}
           </tr>

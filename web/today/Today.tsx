@@ -81,7 +81,7 @@ export default function Today() {
           }}
         />
         <span className="ms-auto">
-          <Link to="/today/days">week</Link> <Link to="/today/days?view=month">month</Link>{' '}
+          <Link to="/today/days">week</Link> · <Link to="/today/days?view=month">month</Link> ·{' '}
           <Link to="/today/sheet">round sheet</Link>
         </span>
         <span className="soft keys-only d-none d-md-inline">

@@ -148,6 +148,9 @@ test('every view of the store is accessible in both themes and stays within the 
     '/store/increase',
     '/store/trial',
     '/today',
+    '/today/days',
+    '/today/days?view=month',
+    '/today/sheet',
     '/tools',
     '/store/care',
     ...places.map((one) => `/store/places/${one}`),
@@ -177,6 +180,12 @@ test('every view of the laboratory is accessible in both themes and stays within
         (one) => one.kind === 'submitted',
       )?.id ?? '',
     trefoil,
+  );
+  const dish = await page.evaluate(
+    async (path) =>
+      ((await (await fetch(`/api${path}/germination`)).json()) as { tests: { dishes: { id: string }[] }[] }).tests[0]
+        ?.dishes[0]?.id ?? '',
+    linseed ?? '',
   );
   const ista = await page.evaluate(
     async () =>
@@ -215,6 +224,7 @@ test('every view of the laboratory is accessible in both themes and stays within
     '/weeds?field=Long%20Meadow',
     '/balances',
     '/ovens',
+    '/cabinets',
     '/picture',
     '/meters',
     '/drying?kind=wheat&moisture=18&target=13&mass=1000&unit=kg&way=bin&airM3h=500',
@@ -224,6 +234,7 @@ test('every view of the laboratory is accessible in both themes and stays within
     `${clover}/weight`,
     `${linseed}/germination`,
     `${chickpea}/germination`,
+    `${linseed}/germination/dishes/${dish}`,
     `${clover}/germination/count`,
     `${orchard}/release`,
     `${linseed}/release`,

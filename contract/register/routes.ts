@@ -74,7 +74,7 @@ export const stationRoutes = {
 const sheet = read('/lots/:lot', 'lots.read', ['lot']).answers<LotSheet>();
 const fillsSheet = (view: LotSheet) => filled(sheet, { lot: view.id });
 export const lotRoutes = {
-  list: read('/lots', 'lots.read', ['lots'], ['q', 'state', 'page', 'sort']).answers<LotList>(),
+  list: read('/lots', 'lots.read', ['lots'], ['q', 'state', 'page', 'sort', 'place', 'client']).answers<LotList>(),
   sheet,
   /** The reference that follows the newest, and that no lot has; null where none follows. */
   nextReference: read('/next-reference', 'lots.read', ['lots']).answers<{ reference: string | null }>(),

@@ -17,6 +17,7 @@ export const todayRoutes = {
     'claims',
   ]).answers<Today>(),
   days: read('/today/days', 'lots.read', ['lots', 'laboratory'], ['from', 'days']).answers<Days>(),
+  places: read('/today/places', 'lots.read', ['lots']).answers<Pick<FeedList, 'places'>>(),
   claim: ownWrites.post('/today/claims', schema('claimSchema')).answers<Today>(),
   feeds: read('/today/feeds', 'lots.read', ['feeds']).answers<FeedList>(),
   addFeed: writes('lots.read', ['feeds'])

@@ -10,6 +10,7 @@ import { lockLot } from '../register/lots.ts';
 import { benchTest, vessel } from '../register/tables.ts';
 import { releaseDocument } from '../release/routes.ts';
 import { scribe } from '../scribe.ts';
+import { dispute, DISPUTED, putAway, TRIED, tryArms, WARMED, warmAfternoon } from './dishes.ts';
 import { drawFor, type Scene } from './scene.ts';
 
 const CLOSED = { closed: true, entry: 'typed' } as const;
@@ -18,9 +19,15 @@ const CLOSED = { closed: true, entry: 'typed' } as const;
 export async function germinate(scene: Scene): Promise<void> {
   const { tx, lot, demo, cast, setUp, finalDay, at } = scene;
   const { state } = demo;
+  if (demo.reference === TRIED) {
+    await tryArms(scene);
+    return;
+  }
   const outside = ['out-of-range', 'retesting', 'retested', 'accepted'].includes(state);
   const open = state === 'final-today' ? 1 : state === 'overdue' || state === 'set-up' ? 4 : 0;
   const first = await runTest(scene, setUp, outside ? [9, 4, -3, -12] : [0, 3, -2, -1], open);
+  if (demo.reference === WARMED) await warmAfternoon(scene);
+  if (demo.reference === DISPUTED) await dispute(scene, first);
   if (state === 'retesting' || state === 'retested')
     await runTest(scene, addDays(setUp, finalDay + 1), [0, 2, -2, 1], state === 'retesting' ? 4 : 0);
   const leading = scribe(tx, cast.lead, at(addDays(setUp, 2 * finalDay + 3), 11));
@@ -61,10 +68,11 @@ async function runTest(scene: Scene, setUp: string, shifts: readonly number[], s
     finalCountDay: finalDay,
     dishes: 4,
     seedsPerDish: 100,
-    place: 'cabinet 2, shelf C',
+    place: '',
   };
   const sample = await drawFor(setting, lot, 'germination', '20.0');
   const test = await setUpTest(setting, { ...plan, vesselId: sample.id });
+  await putAway(scene, test, demo.reference === WARMED ? 'Cabinet 3' : 'Cabinet 2', setUp);
   const dishes = (await tx.select().from(vessel).where(eq(vessel.parentId, sample.id))).sort(
     (a, b) => a.number - b.number,
   );

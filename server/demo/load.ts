@@ -25,6 +25,7 @@ import {
   demoRequest,
   sampledByClient,
 } from './chain.ts';
+import { demoCabinets } from './dishes.ts';
 import { DEMO_LOTS, type DemoLot, type DemoState } from './lots.ts';
 import { demoNoxious } from './otherSeeds.ts';
 import { type Cast, inGrams, type Scene } from './scene.ts';
@@ -70,6 +71,7 @@ export async function loadDemo({ db }: Connection, now: Date): Promise<void> {
     await demoNoxious(tx, { lead, analyst, sampler }, now);
     await demoStore(tx, { lead, analyst, sampler }, now, zone);
     await demoShed(tx, { lead, analyst, sampler }, now, zone);
+    await demoCabinets(tx, { lead, analyst, sampler }, now);
     for (const [i, demo] of [...DEMO_LOTS].reverse().entries())
       await refreshStanding(tx, await writeLot(tx, demo, { lead, analyst, sampler }, now, zone, i), now);
   });

@@ -594,6 +594,7 @@ async function dishStory(lead: Recorder, analyst: Recorder, lot: string, ...vess
   // What is due, and who sees to it.
   await lead.post('/today/claims', { key: 'dishes of somebody', mine: true });
   await lead.get(`/today/days?from=${TODAY}&days=14`);
+  await lead.get('/today/places');
   const { path } = (await lead.post<NewFeedAnswer>('/today/feeds', { place: '' })).body;
   await lead.get(path.replace('/api', ''));
   const { feeds } = (await lead.get<FeedList>('/today/feeds')).body;

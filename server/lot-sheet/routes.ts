@@ -176,7 +176,19 @@ async function listLots(tx: Reader, query: Readonly<Record<string, unknown>>, no
   const typed = askedText(query.q, 100);
   const state = STATES.find((one) => one === query.state) ?? 'all';
   const page = askedPage(query);
-  const searched = holdsWords(lot.searchText, typed);
+  const place = askedText(query.place, 200);
+  const client = askedText(query.client, 200);
+  const searched = [
+    ...holdsWords(lot.searchText, typed),
+    ...(client === '' ? [] : [sql`lower(${lot.request}->>'client') = ${client.toLowerCase()}`]),
+    // Where dishes of it stand: the place itself, or what stands in it.
+    ...(place === ''
+      ? []
+      : [
+          sql`exists (select 1 from step_due d where d.lot_id = ${lot.id}
+            and (d.room = ${place} or starts_with(d.room, ${`${place} › `})))`,
+        ]),
+  ];
   // Validity runs out without a write, so it is judged by the day on which somebody looks.
   const stateToday = sql<LotState>`case when ${lot.state} = 'released' and ${lot.validUntil} < ${today} then 'expired' else ${lot.state} end`;
   const here = and(
@@ -233,6 +245,10 @@ async function listLots(tx: Reader, query: Readonly<Record<string, unknown>>, no
 
 /** The order that is asked for; the newest first where none is. */
 function orderOf(sort: unknown): SQL[] {
+  // What has no day comes last, whichever way it is turned.
+  const due = sql`${lot.standing}->>'due'`;
+  if (sort === 'due') return [sql`${due} asc nulls last`, asc(lot.reference)];
+  if (sort === '-due') return [sql`${due} desc nulls last`, asc(lot.reference)];
   const by = { reference: [lot.reference], kind: [lot.species, lot.reference] };
   const asked = typeof sort === 'string' ? sort.replace(/^-/, '') : '';
   if (asked !== 'reference' && asked !== 'kind') return [desc(lot.createdAt), desc(lot.id)];

@@ -21,12 +21,6 @@ export async function feedsOf(tx: Reader, personId: string): Promise<FeedList> {
     .from(calendarFeed)
     .where(and(eq(calendarFeed.personId, personId), isNull(calendarFeed.revokedAt)))
     .orderBy(asc(calendarFeed.createdAt));
-  const places = await tx
-    .selectDistinct({ room: stepDue.room })
-    .from(stepDue)
-    .where(sql`${stepDue.room} <> ''`)
-    .orderBy(asc(stepDue.room))
-    .limit(200);
   return {
     feeds: rows.map((row) => ({
       id: row.id,
@@ -34,8 +28,19 @@ export async function feedsOf(tx: Reader, personId: string): Promise<FeedList> {
       createdAt: row.createdAt.toISOString(),
       usedAt: row.usedAt?.toISOString() ?? null,
     })),
-    places: places.map((one) => one.room),
+    places: await roomsInUse(tx),
   };
+}
+
+/** Rooms, cabinets and shelves where dishes of open tests stand. */
+export async function roomsInUse(tx: Reader): Promise<string[]> {
+  const places = await tx
+    .selectDistinct({ room: stepDue.room })
+    .from(stepDue)
+    .where(sql`${stepDue.room} <> ''`)
+    .orderBy(asc(stepDue.room))
+    .limit(200);
+  return places.map((one) => one.room);
 }
 
 /** Makes a secret address; only its hash is kept, so that it is told this once. */

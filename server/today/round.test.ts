@@ -1,10 +1,11 @@
 import ICAL from 'ical.js';
 import { describe, expect, it } from 'vitest';
+import type { LotList } from '@mercato/contract/register/lots';
 import type { PlaceList } from '@mercato/contract/store/packets';
 import type { Days, FeedList, NewFeedAnswer, Today } from '@mercato/contract/today/today';
 import { hundred, oneTest } from '../testing/dishes.ts';
 import { useHands } from '../testing/hands.ts';
-import { clientRequest } from '../testing/samples.ts';
+import { clientRequest, clovers } from '../testing/samples.ts';
 
 const hands = useHands();
 const today = async (who = hands.analyst) => (await who.get<Today>('/today')).body;
@@ -78,6 +79,28 @@ describe('what dishes ask for', () => {
     const decision = { subject: (await of.test()).id, decision: 'set-aside', reason: 'begun anew' };
     await hands.lead.post(`/lots/${of.lot}/decisions`, decision);
     expect(await dishesOf('W-3')).toEqual([]);
+  });
+});
+
+describe('the list of lots', () => {
+  const listed = async (query: string) =>
+    (await hands.analyst.get<LotList>(`/lots?${query}`)).body.rows.map((one) => one.reference);
+  it('is narrowed by the place of dishes and by the client, and turned by day; what has none comes last', async () => {
+    const of = await oneTest(hands, 'LL-1', { place: 'loft › tray 1' });
+    await oneTest(hands, 'LL-2', { place: 'loft' });
+    const { lot } = await clovers(hands.analyst, 'LL-3');
+    await hands.lead.put(`/lots/${of.lot}/request`, { ...clientRequest(['germination']), client: 'Tarn Hollow' }, 0);
+    expect((await listed('place=loft')).sort()).toEqual(['LL-1', 'LL-2']);
+    expect(await listed(`place=${encodeURIComponent('loft › tray 1')}`)).toEqual(['LL-1']);
+    expect(await listed('place=lof')).toEqual([]);
+    expect(await listed('client=tarn hollow')).toEqual(['LL-1']);
+    expect(await listed('client=Tarn Hollow&place=loft&state=released')).toEqual([]);
+    // Of three lots one waits for its count; the others can go on without a day.
+    const turned = (await listed('q=LL-&sort=due')).filter((one) => one.startsWith('LL-'));
+    expect(turned[0]).toBe('LL-1');
+    expect((await listed('q=LL-&sort=-due'))[0]).toBe('LL-1');
+    expect((await hands.analyst.get<{ places: string[] }>('/today/places')).body.places).toContain('loft › tray 1');
+    expect((await hands.analyst.get(`/lots/${lot}`)).status).toBe(200);
   });
 });
 

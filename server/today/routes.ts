@@ -9,7 +9,7 @@ import { todayIn } from '../http/day.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { claim } from './claims.ts';
 import { daysFrom, MOST_DAYS } from './days.ts';
-import { addFeed, endFeed, feedBehind, feedsOf, usedFeed } from './feeds.ts';
+import { addFeed, endFeed, feedBehind, feedsOf, roomsInUse, usedFeed } from './feeds.ts';
 import { nextList } from './next.ts';
 import { findAnything } from './search.ts';
 import { calendarOf, whatIsDue } from './today.ts';
@@ -24,6 +24,7 @@ export function serveToday(api: Api): void {
     const days = typeof query.days === 'string' && /^\d{1,2}$/.test(query.days) ? Number(query.days) : 7;
     return daysFrom(tx, from, Math.min(MOST_DAYS, Math.max(1, days)), now);
   });
+  api.read(todayRoutes.places, async ({ tx }) => ({ places: await roomsInUse(tx) }));
   api.write(todayRoutes.claim, async (context) => {
     await claim(context, context.body);
     return whatIsDue(context.tx, context.now);

@@ -37,6 +37,8 @@ export default function Cabinets() {
         <span className="soft">
           {shortDay(data.from)} to {shortDay(data.to)}
         </span>
+      </div>
+      <div className="w-form mt-2">
         <TextField label="from" type="date" value={from} onChange={setFrom} />
       </div>
       <Trouble text={trouble} />
@@ -69,7 +71,7 @@ function Shelf({ shelf }: { shelf: ShelfRoom }) {
   const free = Math.max(0, shelf.places - shelf.taken);
   const share = Math.min(100, (100 * shelf.taken) / shelf.places);
   return (
-    <section className="mt-4">
+    <section className="mt-4 w-text">
       <h2 className="fs-5 mb-1">
         {shelf.path.join(' › ')} <span className="code">{shelf.code}</span>
       </h2>

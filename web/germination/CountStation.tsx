@@ -49,7 +49,8 @@ export default function CountStation() {
         </p>
       </main>
     );
-  return <Counter key={test.id} view={data} test={test} personId={session.person.id} askedDish={asked} />;
+  const number = test.dishes.find((one) => one.number === Number(search.get('number')))?.id ?? null;
+  return <Counter key={test.id} view={data} test={test} personId={session.person.id} askedDish={asked ?? number} />;
 }
 
 interface Of {

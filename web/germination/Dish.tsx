@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button, Stack, Table } from 'react-bootstrap';
+import { Stack, Table } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { SPOIL_CAUSES, spoiledSchema } from '@mercato/contract/germination/dishes';
 import type { CountView, DishView, GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
@@ -14,7 +14,7 @@ import { shortDay, useSession } from '../api/session.tsx';
 import { BenchHead } from '../register/bench.tsx';
 import { seenBody, SeenOnField, TODAY } from '../register/seen.tsx';
 import { Busy } from '../ui/Busy.tsx';
-import { Inline } from '../ui/Buttons.tsx';
+import { Inline, Quiet } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';
@@ -92,9 +92,7 @@ function OneDish({ view, test, dish }: OneDishProps) {
           .filter((day) => day.closed && !handsAt(day).includes(me))
           .map((day) => (
             <Stack key={day.key} as="p" direction="horizontal" gap={2} className="actions">
-              <Button variant="outline-secondary" onClick={() => setAgain(day.key)}>
-                Count day {day.day} again, without these figures
-              </Button>
+              <Quiet onClick={() => setAgain(day.key)}>Count day {day.day} again, without these figures</Quiet>
             </Stack>
           ))}
       <Photos dish={dish} dishes={test.dishes} />

@@ -60,7 +60,7 @@ export function TestBlock({ test, today, lot, mayCount, asleep = false }: TestBl
         {plan.because && <span className="d-block">Tested again: {RETEST_WORDS[plan.because].why.toLowerCase()}</span>}
         {plan.dealt && (
           <span className="d-block">
-            Hundreds dealt to {new Set(plan.dealt.shelves).size} shelves at random, seed{' '}
+            Hundreds dealt to {shelvesWords(new Set(plan.dealt.shelves).size)} at random, seed{' '}
             <span className="fig">{plan.dealt.seed}</span>
           </span>
         )}
@@ -194,6 +194,8 @@ function DishFigure({ dish, lot }: { dish: DishView; lot: string }) {
     </figure>
   );
 }
+
+const shelvesWords = (n: number) => (n === 1 ? 'one shelf' : `${n} shelves`);
 
 /** Kinds within a class, where they were told apart in every dish. */
 function Kinds({ test }: { test: GerminationTest }) {

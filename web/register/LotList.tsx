@@ -5,6 +5,7 @@ import { Link, useNavigate } from 'react-router';
 import { standingWords, STEP_NAMES } from '@mercato/contract/lot-sheet/words';
 import type { LotListRow, LotState } from '@mercato/contract/register/lots';
 import { lotRoutes } from '@mercato/contract/register/routes';
+import { todayRoutes } from '@mercato/contract/today/routes';
 import { massText } from '@mercato/contract/words/figures';
 import { carried } from '../api/carried.ts';
 import { readerNow } from '../api/reader.ts';
@@ -70,11 +71,15 @@ const columnsOn = (today: string): readonly Column<LotListRow>[] => [
   {
     id: 'stands',
     head: 'status',
-    value: (one) =>
-      standingWords(one.standing, readerNow().order) +
-      (one.standing.due ? `, ${dueWords(one.standing.due, today)}` : ''),
+    value: (one) => standingWords(one.standing, readerNow().order),
     className: 'stands',
     sortable: false,
+  },
+  {
+    id: 'due',
+    head: 'due',
+    value: (one) => (one.standing.due ? dueWords(one.standing.due, today) : ''),
+    className: 'text-nowrap',
   },
 ];
 
@@ -88,9 +93,15 @@ export default function LotList() {
   const row = useRef<HTMLTableRowElement>(null);
   const navigate = useNavigate();
   const { data } = useQuery({
-    ...reading(lotRoutes.list, {}, { q: sought, state, page: String(page), sort: get('sort') }),
+    ...reading(
+      lotRoutes.list,
+      {},
+      { q: sought, state, page: String(page), sort: get('sort'), place: get('place'), client: get('client') },
+    ),
     placeholderData: keepPreviousData,
   });
+  const { data: places } = useQuery(reading(todayRoutes.places, {}));
+  const { data: clients } = useQuery(reading(lotRoutes.clients, {}));
   const rows = data?.rows ?? NONE;
   const columns = useMemo(() => columnsOn(session?.today ?? ''), [session?.today]);
   const pages = data ? Math.max(1, Math.ceil(data.total / data.pageSize)) : 1;
@@ -150,6 +161,14 @@ export default function LotList() {
           chosen={state}
           choose={(one) => change({ state: one === 'all' ? '' : one, page: '1' })}
         />
+        <Narrowed of="place" all="every place" options={places?.places ?? []} chosen={get('place')} change={change} />
+        <Narrowed
+          of="client"
+          all="every client"
+          options={clients?.clients ?? []}
+          chosen={get('client')}
+          change={change}
+        />
         {may('lot.write') && (
           <span className="soft ms-auto d-flex flex-wrap column-gap-3">
             <KeyLink of="N" to="/lots/new">
@@ -194,5 +213,32 @@ export default function LotList() {
       )}
       <Pages label="pages of lots" page={page} pages={pages} turn={(next) => change({ page: String(next) })} />
     </main>
+  );
+}
+
+interface NarrowedProps {
+  of: string;
+  all: string;
+  options: readonly string[];
+  chosen: string;
+  change: (next: Readonly<Record<string, string>>) => void;
+}
+
+/** Keeps the list to one of several; nothing where there is nothing to choose from. */
+function Narrowed({ of, all, options, chosen, change }: NarrowedProps) {
+  if (options.length === 0 && chosen === '') return null;
+  return (
+    <Form.Select
+      size="sm"
+      className="w-auto"
+      aria-label={of}
+      value={chosen}
+      onChange={(event) => change({ [of]: event.target.value, page: '1' })}
+    >
+      <option value="">{all}</option>
+      {[...new Set([...options, ...(chosen === '' ? [] : [chosen])])].map((one) => (
+        <option key={one}>{one}</option>
+      ))}
+    </Form.Select>
   );
 }

@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button, Form, Stack } from 'react-bootstrap';
+import { Form, Stack } from 'react-bootstrap';
 import { todayRoutes } from '@mercato/contract/today/routes';
 import { linkTo, reading, send } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
-import { Inline } from '../ui/Buttons.tsx';
+import { Inline, Quiet } from '../ui/Buttons.tsx';
 import { useAct } from '../ui/act.ts';
 import { ChoiceField, Trouble } from '../ui/fields.tsx';
 
@@ -39,9 +39,7 @@ export default function Feeds() {
         options={[['', 'all that waits for my hands'], ...data.places.map((one) => [one, one] as const)]}
       />
       <Stack direction="horizontal" gap={2} className="actions">
-        <Button variant="outline-secondary" onClick={() => void make()}>
-          Make an address
-        </Button>
+        <Quiet onClick={() => void make()}>Make an address</Quiet>
       </Stack>
       {made !== undefined && (
         <p className="mt-2">

@@ -14,6 +14,7 @@ import { form, listOf, objectOf, oneOf, optional, takes, type ValueOf } from '..
 import { isoDate, reason, text, wholeNumber, why } from '../http/fields.ts';
 import { lateReason } from '../http/seen.ts';
 import type { LotBrief, SeenFrom, TestFrame, VesselView } from '../register/lots.ts';
+import type { GerminationHold } from './stands.ts';
 import { countsSchema, type DeviationView, partsSchema, type RecountView, type SpoiledView } from './dishes.ts';
 
 export interface GerminationPlan {
@@ -257,6 +258,8 @@ export interface GerminationView {
   divided: readonly Divided[];
   /** When nobody is at the bench, and by how much counts may be moved then. */
   bench: Bench;
+  /** What stands against a release beside the dishes themselves, until the lead decides. */
+  holds: readonly GerminationHold[];
   /** Whether seed of this family is known to be hard; null where the family is not known. */
   hardKnown: boolean | null;
   /** Fresh seed above its book's share, of what is reported or of the last test; null = no more than that. */

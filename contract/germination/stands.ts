@@ -21,6 +21,11 @@ export type Unreported =
   | { is: 'no-two-agree' }
   | { is: 'unfinished' };
 
+/** What holds a lot though its dishes agree: days, sleeping seed, air or substrate. */
+export type GerminationHold = Extract<
+  GerminationBlock,
+  { readonly is: 'misdated' | 'fresh' | 'substrate' | 'deviation' }
+>;
 export type GerminationBlock =
   | { is: 'misdated'; test: number | null; days: CountedOn }
   /** Fresh seed, percent: alive, and nobody has shown it or decided. */

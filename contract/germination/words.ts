@@ -115,8 +115,6 @@ function blockWords(one: GerminationBlock): string {
       return countedOn(one.test, one.days);
     case 'fresh':
       return freshWords(one.percent, one.limit);
-    case 'substrate':
-      return substrateFault(one.test);
     default:
       return unreported(one);
   }

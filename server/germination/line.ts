@@ -1,10 +1,9 @@
 import type { DishView, GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
-import type { GerminationBlock, Unreported } from '@mercato/contract/germination/stands';
+import type { Unreported } from '@mercato/contract/germination/stands';
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import { isCount } from '@mercato/core/germination/planTest';
-import type { Verdict } from '@mercato/core/verdict/verdict';
 import type { StepDue } from '../lot-sheet/step.ts';
-import { covers, handsOf, notSetAside, withoutTest } from '../register/tests.ts';
+import { handsOf, notSetAside, withoutTest } from '../register/tests.ts';
 import { acceptedTest, reportable, writtenIn } from './result.ts';
 
 /** A count belongs to a planned day from so many days before it on. Common practice, no source. */
@@ -40,33 +39,6 @@ export function dueInTest(test: GerminationTest, today: string): DueInTest | nul
     if (openDishes.length > 0) return { is: 'count', day: event.day, date: event.date, final, openDishes };
   }
   return null;
-}
-
-const blocking = (outcome: Verdict['outcome']): boolean => outcome === 'outside' || outcome === 'not-judged';
-
-type Finding = Extract<GerminationBlock, { readonly is: 'misdated' | 'fresh' | 'substrate' | 'deviation' }>;
-/** What stands against a release beside the dishes themselves: days, and seed that is alive and asleep. */
-function findings(view: GerminationView): Finding[] {
-  const used = reportable(view.tests);
-  const several = used.length > 1;
-  const covered = (test: GerminationTest) =>
-    covers(test.decision, handsOf(writtenIn(test), { by: test.createdBy, at: test.createdAt }).at);
-  const misdated = used.find((one) => one.days !== null && blocking(one.days.outcome) && !covered(one));
-  if (misdated?.days) {
-    const { measured, outcome, final, prescribed } = misdated.days;
-    return [{ is: 'misdated', test: several ? misdated.number : null, days: { measured, outcome, final, prescribed } }];
-  }
-  const { combined, fresh } = view;
-  if (fresh && combined.reported && !combined.from.some((i) => used[i] && covered(used[i])))
-    return [{ is: 'fresh', percent: fresh.percent, limit: fresh.limitPercent }];
-  const deviated = used.find(({ deviations, decision }) =>
-    deviations.some((one) => decision?.decision !== 'accept' || decision.at < one.to),
-  );
-  const worst = [...(deviated?.deviations ?? [])].sort((a, b) => b.minutes - a.minutes)[0];
-  if (deviated && worst)
-    return [{ is: 'deviation', test: several ? deviated.number : null, minutes: worst.minutes, worstC: worst.worstC }];
-  const sour = used.find((one) => one.substrate?.outcome === 'outside' && !covered(one));
-  return sour ? [{ is: 'substrate', test: several ? sour.number : null }] : [];
 }
 
 /** All that tests still ask for, day by day and by the place where their dishes stand. */
@@ -129,7 +101,7 @@ export function germinationLine(view: GerminationView, sampled: boolean, today: 
     const open = due.openDishes.length === test.dishes.length ? [] : due.openDishes;
     return { ...dated, stands: { is: 'counting', day: due.day, final: due.final, test: several(test), open } };
   }
-  const blocks = findings(view);
+  const blocks = view.holds;
   const { combined } = view;
   const { verdict, rounded } = last.result;
   const apart = (one: { measured: number | null; limit: number | null } | null) => ({

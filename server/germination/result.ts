@@ -1,4 +1,5 @@
 import type { GerminationPlan, GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
+import type { GerminationHold } from '@mercato/contract/germination/stands';
 import {
   type CountDaysVerdict,
   type DishDays,
@@ -18,7 +19,7 @@ import { type Outcome, worst } from '@mercato/core/verdict/verdict';
 import type { Reader } from '../database/connect.ts';
 import { placesHeld } from '../hands/hands.ts';
 import { type LotFile, testsIn, waitingIn } from '../register/lotFile.ts';
-import { notSetAside, type Written } from '../register/tests.ts';
+import { covers, handsOf, notSetAside, type Written } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { shippedBooks } from '../rule-books/shipped.ts';
 import { type CountedDish, dishesOf, dishViews, type GerminationRows, germinationRows, inHands } from './dishViews.ts';
@@ -62,7 +63,7 @@ export function germinationOf(file: LotFile, rows: GerminationRows): Germination
     standing.map((one) => ({ method: methodOf(one.plan), result: one.result })),
   );
   const rounded = combined.reported ?? standing.findLast((one) => one.result.complete)?.result.rounded?.rounded ?? null;
-  return {
+  const view = {
     lot: file.brief,
     method: method ?? null,
     missing: missingForPlan(method),
@@ -76,6 +77,7 @@ export function germinationOf(file: LotFile, rows: GerminationRows): Germination
     today: file.today,
     bench: { closed, rules: moveRulesOf(edition) },
   };
+  return { ...view, holds: findings(view) };
 }
 
 /** Tests that may be reported: nobody set them aside, and they are no control of the bench. */
@@ -168,4 +170,30 @@ export function usedTests(view: GerminationView): GerminationTest[] {
   const from = view.combined.from.flatMap((i) => used[i] ?? []);
   const accepted = acceptedTest(view);
   return from.length > 0 ? from : accepted ? [accepted] : used;
+}
+
+const blocking = (outcome: Outcome): boolean => outcome === 'outside' || outcome === 'not-judged';
+
+/** What stands against a release beside the dishes themselves: days, and seed that is alive and asleep. */
+function findings(view: Omit<GerminationView, 'holds'>): GerminationHold[] {
+  const used = reportable(view.tests);
+  const several = used.length > 1;
+  const covered = (test: GerminationTest) =>
+    covers(test.decision, handsOf(writtenIn(test), { by: test.createdBy, at: test.createdAt }).at);
+  const misdated = used.find((one) => one.days !== null && blocking(one.days.outcome) && !covered(one));
+  if (misdated?.days) {
+    const { measured, outcome, final, prescribed } = misdated.days;
+    return [{ is: 'misdated', test: several ? misdated.number : null, days: { measured, outcome, final, prescribed } }];
+  }
+  const { combined, fresh } = view;
+  if (fresh && combined.reported && !combined.from.some((i) => used[i] && covered(used[i])))
+    return [{ is: 'fresh', percent: fresh.percent, limit: fresh.limitPercent }];
+  const deviated = used.find(({ deviations, decision }) =>
+    deviations.some((one) => decision?.decision !== 'accept' || decision.at < one.to),
+  );
+  const worst = [...(deviated?.deviations ?? [])].sort((a, b) => b.minutes - a.minutes)[0];
+  if (deviated && worst)
+    return [{ is: 'deviation', test: several ? deviated.number : null, minutes: worst.minutes, worstC: worst.worstC }];
+  const sour = used.find((one) => one.substrate?.outcome === 'outside' && !covered(one));
+  return sour ? [{ is: 'substrate', test: several ? sour.number : null }] : [];
 }

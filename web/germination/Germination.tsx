@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useNavigate, useParams } from 'react-router';
 import type { GerminationView } from '@mercato/contract/germination/germination';
 import { germinationRoutes } from '@mercato/contract/germination/routes';
+import { germinationBlocks } from '@mercato/contract/germination/words';
 import { classWord } from '@mercato/core/rule-books/methodWords';
 import { reading } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
@@ -64,20 +65,16 @@ export default function Germination() {
       <BenchHead lot={data.lot} title="Germination" />
       {tests.length > 0 && (
         <p className="my-2">
-          {combined.reported ? (
-            <>
-              <span className="fig fs-1">
-                {combined.reported.normal}
-                {combined.reported.hard > 0 ? ` + ${combined.reported.hard} hard` : ''} %
-              </span>{' '}
-              <VerdictMark mark={combined.outcome} word />{' '}
-            </>
-          ) : (
-            <VerdictMark mark={combined.outcome} word />
+          {combined.reported && (
+            <span className="fig fs-1">
+              {combined.reported.normal}
+              {combined.reported.hard > 0 ? ` + ${combined.reported.hard} hard` : ''} %
+            </span>
           )}{' '}
+          <VerdictMark mark={data.holds.length > 0 ? 'outside' : combined.outcome} word />{' '}
           <span className="soft">
             {combined.from.length === 2 ? 'The mean of two tests that agree. ' : ''}
-            {data.fresh && combined.next === 'report' ? '' : NEXT_WORDS[combined.next]}
+            {data.holds.length > 0 ? germinationBlocks(data.holds) : NEXT_WORDS[combined.next]}
           </span>
         </p>
       )}

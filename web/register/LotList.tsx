@@ -230,7 +230,7 @@ function Narrowed({ of, all, options, chosen, change }: NarrowedProps) {
   return (
     <Form.Select
       size="sm"
-      className="w-auto"
+      style={{ width: '9rem' }}
       aria-label={of}
       value={chosen}
       onChange={(event) => change({ [of]: event.target.value, page: '1' })}

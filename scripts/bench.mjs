@@ -18,13 +18,14 @@ import {
   whilePreparing,
 } from './tools.mjs';
 
-const HELP = `npm run bench [-- core shed pictures drying server web importing] [-- --help]
+const HELP = `npm run bench [-- core shed pictures drying courses server web importing] [-- --help]
 
 Measures on a throwaway database what things cost, as ratios in one run; all, or
 those that are named:
   core.ts    ageing curves against a general-purpose fit; the schools' chances
   shed.ts    trials of passes, settings that are proposed, the book of a long batch
   drying.ts    moisture in balance, and a bin that dries, against SciPy if that is here
+  courses.ts   time courses of germination and their intervals, against R if that is here
   pictures.ts  a picture of 12 megapixels, against python3-skimage if that is here
   server.ts  requests against their own SQL alone: one germination count, the
              lot list, the seed store, what next, record, today, care
@@ -78,6 +79,7 @@ await main(async () => {
       if (wants('core')) await run('core.ts', {});
       if (wants('shed')) await run('shed.ts', {});
       if (wants('drying')) await run('drying.ts', {});
+      if (wants('courses')) await run('courses.ts', {});
       if (wants('pictures')) await run('pictures.ts', {});
       if (wants('server')) await run('server.ts', { DATABASE_URL: cluster.url, NODE_ENV: 'production' });
       if (!wants('web') && !wants('importing')) return;

@@ -7,6 +7,13 @@ export const GERMINATION_FIELDS = {
     prechillDays: 'pre-chill, days',
     reason: { label: 'why they are corrected', hint: 'counts keep the days on which they were seen' },
   },
+  otherGermination: {
+    source: 'where it comes from',
+    way: 'the question',
+    percent: { label: 'normal seedlings', unit: '%' },
+    on: { label: 'of the day', hint: 'where it is known' },
+    reason: 'why it is corrected',
+  },
   spoiled: {
     cause: 'what happened',
     note: { label: 'in a few words', hint: 'such as: slid off the tray, seeds on the floor' },

@@ -1,9 +1,12 @@
 import type { KeptKeys } from '../hands/hands.ts';
 import { file, filled, read, schemasOf, writes } from '../http/route.ts';
 import type { PhotoList, RoomView } from './dishes.ts';
+import { otherResults } from '../register/testRoutes.ts';
+import type { NewOtherGermination, OtherGerminations } from './elsewhere.ts';
 import type { GerminationView } from './germination.ts';
 
 const schema = schemasOf(() => import('./germination.ts'));
+const elsewhere = schemasOf(() => import('./elsewhere.ts'));
 const dishes = schemasOf(() => import('./dishes.ts'));
 const ofLot = read('/lots/:lot/germination', 'lots.read', ['lot', 'hands']).answers<GerminationView>();
 const fills = (view: GerminationView) => filled(ofLot, { lot: view.lot.id });
@@ -28,6 +31,10 @@ export const germinationRoutes = {
   decideLate: benchWrites
     .post('/germination/dishes/:dish/late', schema('dishLateActSchema'), { changes: [] })
     .answers(fills),
+  ...otherResults<'germination', NewOtherGermination, OtherGerminations>(
+    'germination',
+    elsewhere('otherGerminationSchema'),
+  ),
   startTrial: benchWrites
     .add('/germination/trials', schema('newTrialSchema'), { changes: ['lot', 'lots', 'rooms'] })
     .answers(fills),

@@ -17,6 +17,11 @@ export const GERMINATION_NEXT: Readonly<Record<GerminationNext, string>> = {
   'decide-or-repeat-test':
     'Counted on a day that the rule book does not permit: the lead decides, with a reason, or the test is repeated.',
   'decide-on-count-days': 'This edition does not say how far a count may lie from its day: the lead decides.',
+  'laboratories-agree': 'Ours is no worse than chance permits.',
+  'laboratories-disagree': 'Ours is worse than chance permits: exchange samples, or ask a third laboratory.',
+  'no-table-for-laboratories': 'This rule book has no table for two laboratories.',
+  'specification-met': 'Chance explains it: the specification is met.',
+  'specification-not-met': 'Short of the specification by more than chance explains.',
   'germination-label-stands': 'The label stands.',
   'germination-label-too-high': 'The label claims too much: relabel.',
 };

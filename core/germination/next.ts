@@ -11,5 +11,10 @@ export type GerminationNext =
   | 'counted-in-time'
   | 'decide-or-repeat-test'
   | 'decide-on-count-days'
+  | 'laboratories-agree'
+  | 'laboratories-disagree'
+  | 'no-table-for-laboratories'
+  | 'specification-met'
+  | 'specification-not-met'
   | 'germination-label-stands'
   | 'germination-label-too-high';

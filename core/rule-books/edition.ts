@@ -138,6 +138,8 @@ export interface Edition {
   readonly purityDecimals: readonly StepRow[];
   readonly replicateRanges: readonly StepRow[];
   readonly twoTests: readonly StepRow[];
+  /** Two laboratories, one-way; ISTA only. */
+  readonly secondLaboratory: readonly StepRow[];
   /** AOSA/FSA only. */
   readonly labelTolerances: readonly StepRow[];
   /** ISTA only. */

@@ -89,6 +89,10 @@ export function readEdition(content: EditionContent): Edition {
       book === 'ista' ? 'max_range' : 'range_4',
     ),
     twoTests: reader.steps(TABLES[book].twoTests, 'avg_high_from', 'avg_high_to', 'tolerance'),
+    secondLaboratory:
+      book === 'ista'
+        ? reader.stepsIfAny('germination-second-laboratory-5D', 'avg_high_from', 'avg_high_to', 'tolerance')
+        : [],
     labelTolerances: book === 'aosa' ? reader.steps(TABLES.aosa.labels, 'mean_from', 'mean_below', 'tolerance') : [],
     intensities: book === 'ista' ? istaIntensities(reader) : [],
     moistureMethods: book === 'ista' ? istaMoisture(reader) : [],

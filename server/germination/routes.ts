@@ -14,6 +14,7 @@ import { waitingFor } from '../http/waiting.ts';
 import { type LotPicture, settleStep } from '../lot-sheet/standing.ts';
 import { laboratoryOf, openFile } from '../register/lotFile.ts';
 import { type Lot, lotById } from '../register/lots.ts';
+import { serveOtherResults } from '../register/otherResultRoutes.ts';
 import { namesOf } from '../register/people.ts';
 import { checkDay } from '../register/seen.ts';
 import { benchTest, lot, vessel } from '../register/tables.ts';
@@ -25,6 +26,7 @@ import { currentCounts } from './dishViews.ts';
 import { decideLateKeys, keepKeys } from './keys.ts';
 import { keepPhoto, photosBeside, pictureBytes, pictureSlices, strikePhoto, thumbnailOf } from './photos.ts';
 import { germinationOf, readGermination } from './result.ts';
+import { keepOther, readOthers } from './others.ts';
 import { roomOn } from './rooms.ts';
 import { setUpTest, setUpTrial } from './setUp.ts';
 import { germinationCount, tallyEvent } from './tables.ts';
@@ -82,6 +84,7 @@ export function serveGermination(api: Api<LotPicture>): void {
   });
 
   servePhotos(api);
+  serveOtherResults(api, germinationRoutes, readOthers, keepOther);
 
   api.write(germinationRoutes.planDays, async (context) => {
     const { tx, params, seenVersion, body } = context;

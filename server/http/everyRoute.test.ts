@@ -591,6 +591,8 @@ async function dishStory(lead: Recorder, analyst: Recorder, lot: string, ...vess
   await lead.get(photo);
   await lead.get(`${photo}/thumbnail`);
   await lead.post(`${photo}/strike`, { reason: 'out of focus' });
+  await lead.post(`/lots/${lot}/germination/others`, { source: 'another', way: 'specification', percent: 85 });
+  await lead.get(`/lots/${lot}/germination/others`);
   // What is due, and who sees to it.
   await lead.post('/today/claims', { key: 'dishes of somebody', mine: true });
   await lead.get(`/today/days?from=${TODAY}&days=14`);

@@ -1,10 +1,16 @@
+import { lazy, Suspense, useState } from 'react';
 import { Table } from 'react-bootstrap';
 import type { GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
 import { compareArms } from '@mercato/core/germination/compareArms';
 import { methodOf } from '@mercato/core/germination/retest';
 import { classWord, temperatureWords } from '@mercato/core/rule-books/methodWords';
+import { Fold } from '../ui/Fold.tsx';
 import { SeedMark } from '../ui/shapes.tsx';
+import { courseOf } from './course.ts';
+import type { NamedCourse } from './SpeedSideBySide.tsx';
 import { TREATMENT_WORDS } from './words.ts';
+
+const SpeedSideBySide = lazy(() => import('./SpeedSideBySide.tsx'));
 
 const WIDE = 320;
 const HIGH = 18;
@@ -13,6 +19,7 @@ const CHANCE = 0.05;
 
 /** Methods or arms of one lot side by side, the treated against the untreated; nothing where there is only one. */
 export function CompareArms({ view }: { view: GerminationView }) {
+  const [speed, setSpeed] = useState(false);
   const done = view.tests.filter((one) => one.result.complete && one.decision?.decision !== 'set-aside');
   const keys = [...new Set(done.map(armKey))];
   if (keys.length < 2) return null;
@@ -25,6 +32,10 @@ export function CompareArms({ view }: { view: GerminationView }) {
       fresh: own.reduce((sum, one) => sum + one.result.counts.fresh, 0),
       seeds: own.reduce((sum, one) => sum + one.result.seeds, 0),
     };
+  });
+  const courses = arms.flatMap(({ name, tests }): NamedCourse[] => {
+    const course = tests[0] && courseOf(tests[0]);
+    return course ? [{ name, course }] : [];
   });
   const untreated = arms.findIndex(({ tests }) => isUntreated(tests[0]));
   const base = Math.max(0, untreated);
@@ -88,6 +99,15 @@ export function CompareArms({ view }: { view: GerminationView }) {
         with 95 % intervals. Of several methods that may be reported, that with the most normal seedlings is, with its
         treatment named.
       </p>
+      {courses.length > 1 && (
+        <Fold title="How fast, side by side" onToggle={setSpeed}>
+          {speed && (
+            <Suspense>
+              <SpeedSideBySide courses={courses} />
+            </Suspense>
+          )}
+        </Fold>
+      )}
     </section>
   );
 }

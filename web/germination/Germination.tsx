@@ -15,6 +15,7 @@ import { Station } from '../ui/Station.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { CompareArms } from './CompareArms.tsx';
+import { OtherGerminations } from './OtherGerminations.tsx';
 import { PlanForm } from './PlanForm.tsx';
 import { TestBlock } from './TestBlock.tsx';
 
@@ -96,6 +97,7 @@ export default function Germination() {
           asleep={data.fresh !== null && test.result.complete}
         />
       ))}
+      {tests.some((one) => one.result.complete) && <OtherGerminations view={data} may={may('bench.write')} />}
       {another && <PlanForm view={data} mayWrite={may('bench.write')} retest={tests.length > 0} />}
     </Station>
   );

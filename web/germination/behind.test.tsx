@@ -51,10 +51,10 @@ test('speed is told once every dish is counted to its end, from all of them toge
   expect(courseOf(of())).toBeNull();
   render(<Behind test={whole} />);
   // By hand: (3 · 160 + 5 · 160 + 8 · 50) / 370 = 4.54; half of 371 is reached at 3 + 2 · 25.5 / 160 = 3.32.
-  expect(screen.getByRole('row', { name: /^mean time/ })).toHaveTextContent('4.54 d');
-  expect(screen.getByRole('row', { name: /^half of the germinated seeds/ })).toHaveTextContent('3.32 d');
+  expect(screen.getByRole('row', { name: /^mean time/ })).toHaveTextContent('4.54');
+  expect(screen.getByRole('row', { name: /^half of the germinated seeds/ })).toHaveTextContent('3.32');
   expect(screen.getByRole('row', { name: /^half of the seeds that germinate in the end/ })).toHaveTextContent(
-    /\d\.\d\d ± 0\.\d\d d/,
+    /\d\.\d\d ± 0\.\d\d/,
   );
   expect(await screen.findByText(/Counted on 3 days, up to 93 %/)).toBeVisible();
 });

@@ -1,5 +1,4 @@
 import Joi from 'joi';
-import type { RetestReason } from '@mercato/core/germination/retest';
 import { type Counts, perClass } from '@mercato/core/units/seedCounts';
 import { type Parts, SEED_PARTS } from '@mercato/core/units/seedParts';
 import { form, objectOf, oneOf, optional, orNull, type ValueOf } from '../http/body.ts';
@@ -119,6 +118,3 @@ export interface RoomView {
   to: string;
   shelves: ShelfRoom[];
 }
-
-/** Why a retest is made, as the plan says. */
-export type PlanBecause = RetestReason | null;

@@ -105,6 +105,8 @@ describe('every cell of a shipped book arrives where the judges look for it', ()
     expect(told(ista.replicateRanges)).toEqual(high('ista', 'germination-replicates-5B', 'max_range'));
     expect(told(aosa.replicateRanges)).toEqual(high('aosa', 'replicate-ranges-201.55', 'range_4'));
     expect(told(ista.twoTests)).toEqual(high('ista', 'germination-two-tests-5C', 'tolerance'));
+    expect(told(ista.secondLaboratory)).toEqual(high('ista', 'germination-second-laboratory-5D', 'tolerance'));
+    expect(aosa.secondLaboratory).toEqual([]);
     expect(told(aosa.twoTests)).toEqual(high('aosa', 'germination-retests-aosa', 'tolerance'));
     expect(told(aosa.labelTolerances)).toEqual(
       steps('aosa', 'germination-tolerances-201.63', 'mean_from', 'mean_below', 'tolerance'),

@@ -89,6 +89,22 @@ describe('air outside what a plan allows', () => {
       ['11-29', '2,3,4'],
     ]);
   });
+  it('does not count before a dish came to its shelf', async () => {
+    const { shelves, read } = await cabinet();
+    const [shelf = ''] = shelves;
+    const of = await oneTest(hands, 'DV-5');
+    of.at('2026-11-27');
+    const { id } = await of.dish(0);
+    await hands.analyst.post(`/germination/dishes/${id}/place`, { placeId: shelf });
+    of.at('2026-11-29');
+    const warm = (day: string): [string, string][] => [
+      [`${day}T10:00`, '28'],
+      [`${day}T12:00`, '28'],
+      [`${day}T12:10`, '20'],
+    ];
+    await read(shelf, ...warm('11-25'), ...warm('11-28'));
+    expect((await of.test()).deviations.map((one) => one.from.slice(5, 10))).toEqual(['11-28']);
+  });
   it('goes with readings that are struck, and what stands of the lot is derived anew when they come', async () => {
     const { whole, shelves, read } = await cabinet();
     const of = await oneTest(hands, 'DV-3', { shelves });

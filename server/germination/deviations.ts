@@ -59,8 +59,9 @@ export async function deviationsIn(
       const end = new Date(last === null ? FAR : midnight(last, zone).getTime() + DAY_MS);
       const mine = moves.filter((one) => one.dishId === dish.id);
       mine.forEach((move, i) => {
-        // Dishes that were put down on the day of their set-up stood there from its beginning.
-        const from = i === 0 ? begin : new Date(Math.max(move.at.getTime(), begin.getTime()));
+        // Dealt by the plan, or put there on the first day, a dish stood there from the beginning; else from its move on.
+        const atOnce = i === 0 && (plan.dealt !== undefined || move.at.getTime() < begin.getTime() + DAY_MS);
+        const from = atOnce ? begin : new Date(Math.max(move.at.getTime(), begin.getTime()));
         const to = mine[i + 1]?.at ?? end;
         if (to <= from) return;
         const key = `${move.placeId} ${from.getTime()} ${to.getTime()}`;

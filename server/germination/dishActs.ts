@@ -2,7 +2,6 @@ import { eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { NewRecount, NewSpoiled } from '@mercato/contract/germination/dishes';
 import type { GerminationPlan } from '@mercato/contract/germination/germination';
-import { dayZero } from '@mercato/core/germination/planTest';
 import { addCounts, calledAt, CLASSES, totalOf } from '@mercato/core/units/seedCounts';
 import { partsOver, SEED_PARTS } from '@mercato/core/units/seedParts';
 import { checkCorrection, seenColumns, seenNow } from '../database/observations.ts';
@@ -174,7 +173,3 @@ export async function moveDish(
   });
   touch(dish.lotId);
 }
-
-/** Day 0 of the test of a dish. */
-export const zeroOfDish = (open: OpenDishes, dish: Vessel): string =>
-  dayZero(testOfDish(open, dish).plan as GerminationPlan);

@@ -1,4 +1,4 @@
-import { eq, lt } from 'drizzle-orm';
+import { eq, gte, lt } from 'drizzle-orm';
 import type { Claim, Due, DueLine } from '@mercato/contract/today/today';
 import type { Reader } from '../database/connect.ts';
 import type { WriteContext } from '../http/context.ts';
@@ -23,8 +23,11 @@ export function keyOf(one: Due): string {
 }
 
 /** Puts to each thing who sees to it. */
-export async function claimsOn(tx: Reader): Promise<(one: Due) => DueLine> {
-  const rows = await tx.select().from(dueClaim);
+export async function claimsOn(tx: Reader, now: Date): Promise<(one: Due) => DueLine> {
+  const rows = await tx
+    .select()
+    .from(dueClaim)
+    .where(gte(dueClaim.at, new Date(now.getTime() - LASTS_MS)));
   const names = await namesOf(tx);
   const claims = new Map(rows.map((row) => [row.key, { id: row.by, name: names.get(row.by) ?? '' }]));
   return (one) => {

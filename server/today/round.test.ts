@@ -124,6 +124,7 @@ describe('who sees to it', () => {
     await say(hands.sampler, false).catch(() => undefined);
     expect((await mine())?.claimed?.id).toBe(hands.analyst.id);
     hands.lab.clock.now = new Date('2026-12-01T09:00:01Z');
+    expect((await mine())?.claimed).toBeNull();
     expect((await say(hands.sampler, true)).status).toBe(200);
     expect((await mine())?.claimed?.id).toBe(hands.sampler.id);
     expect((await hands.analyst.post('/today/claims', { key: '', mine: true })).status).toBe(422);

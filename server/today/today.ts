@@ -23,7 +23,7 @@ export async function whatIsDue(tx: Reader, now: Date): Promise<Today> {
   const sorted = (await inOrder(ASKS, (room) => room.due(tx, { now, today })))
     .flat()
     .sort((a, b) => Number(b.overdue) - Number(a.overdue) || (day(a) < day(b) ? -1 : day(a) > day(b) ? 1 : 0));
-  const named = await claimsOn(tx);
+  const named = await claimsOn(tx, now);
   const isNow = (one: Due) => one.by === null || day(one) <= today;
   const lots = sorted.filter((one) => one.what === 'lot');
   const undated = lots.filter((one) => one.by === null).length;

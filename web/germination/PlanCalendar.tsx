@@ -8,7 +8,7 @@ import { EVENT_WORDS } from './words.ts';
 const OFFERED = 3;
 
 /** The days of a test in a line; what was moved off a closed day says so. */
-export function CalendarLine({ calendar }: { calendar: readonly PlanEvent[] }) {
+export function CalendarLine({ calendar, last }: { calendar: readonly PlanEvent[]; last: string }) {
   return (
     <p>
       {calendar.map((event, i) => (
@@ -19,6 +19,7 @@ export function CalendarLine({ calendar }: { calendar: readonly PlanEvent[] }) {
           {event.movedFrom && <span className="soft"> (moved from {shortDay(event.movedFrom)}, a closed day)</span>}
         </span>
       ))}
+      <span className="soft"> · last permitted day {shortDay(last)}</span>
     </p>
   );
 }

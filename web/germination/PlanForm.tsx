@@ -9,7 +9,7 @@ import {
 } from '@mercato/contract/germination/germination';
 import { germinationRoutes } from '@mercato/contract/germination/routes';
 import { validate } from '@mercato/contract/http/validate';
-import { openSetUps, planCalendar, type PlanInput } from '@mercato/core/germination/planTest';
+import { lastPermitted, openSetUps, planCalendar, type PlanInput } from '@mercato/core/germination/planTest';
 import { Refused } from '../api/client.ts';
 import { send } from '../api/routes.ts';
 import { DrawAndStart } from '../register/bench.tsx';
@@ -141,7 +141,7 @@ export function PlanForm({ view, mayWrite, retest }: PlanFormProps) {
         />
       )}
       <SubstrateFold field={field} open={values.batch !== ''} />
-      {calendar && !arms && <CalendarLine calendar={calendar} />}
+      {calendar && !arms && <CalendarLine calendar={calendar} last={lastPermitted(input, view.bench)} />}
       {arms?.map((arm, i) => (
         <ArmCalendar key={i} arm={arm} input={input} bench={view.bench} />
       ))}
@@ -177,12 +177,13 @@ export function PlanForm({ view, mayWrite, retest }: PlanFormProps) {
 
 /** The days of one arm; nothing while they are still being typed. */
 function ArmCalendar({ arm, input, bench }: { arm: Arm; input: PlanInput; bench: GerminationView['bench'] }) {
-  const calendar = orNull(() => planCalendar({ ...input, prechillDays: Number(arm.prechillDays) }, bench));
+  const own = { ...input, prechillDays: Number(arm.prechillDays) };
+  const calendar = orNull(() => planCalendar(own, bench));
   return (
     calendar && (
       <div>
         <b>{TREATMENT_WORDS[arm.name]}</b>
-        <CalendarLine calendar={calendar} />
+        <CalendarLine calendar={calendar} last={lastPermitted(own, bench)} />
       </div>
     )
   );
